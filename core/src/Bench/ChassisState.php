@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Bench;
+
+/** The chassis is always in exactly one of these (trade rules SAFE-1, SAFE-1a, SAFE-2). */
+enum ChassisState: string
+{
+    case Dead = 'dead';
+    case Driven = 'driven';
+    case Ramping = 'ramping';
+    case Energised = 'energised';
+    case Discharging = 'discharging';
+
+    /** How dangerous, for choosing the more dangerous of two accounts of the same chassis. */
+    public function danger(): int
+    {
+        return match ($this) {
+            self::Dead => 0,
+            self::Driven => 1,
+            self::Discharging => 2,
+            self::Ramping => 3,
+            self::Energised => 4,
+        };
+    }
+
+    /** @return list<self> states a person may declare from here; dead is never declared, it is proved */
+    public function declarable(): array
+    {
+        return match ($this) {
+            self::Dead => [self::Ramping, self::Driven],
+            self::Driven => [self::Discharging],
+            self::Ramping => [self::Energised, self::Discharging],
+            self::Energised => [self::Discharging],
+            self::Discharging => [],
+        };
+    }
+
+    public function takes(MeterFunction $function): bool
+    {
+        return match ($this) {
+            self::Dead => !$function->isVoltage() && MeterFunction::DcAmperes !== $function,
+            self::Driven => MeterFunction::AcVolts === $function || MeterFunction::DcVolts === $function || MeterFunction::DcAmperes === $function,
+            self::Ramping, self::Energised => $function->isVoltage() || MeterFunction::DcAmperes === $function,
+            self::Discharging => MeterFunction::DcVolts === $function,
+        };
+    }
+}

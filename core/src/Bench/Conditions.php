@@ -1,0 +1,202 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Bench;
+
+use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
+
+/**
+ * What every reading must carry (trade §2). Each field is a stated fact `{value, how, at}`; unknown is said, never defaulted.
+ *
+ * The typed getters answer null for "unknown"; the array form is what is stored and shown.
+ */
+final readonly class Conditions
+{
+    /** Fields that a person can state, and what their value must look like. */
+    public const FIELDS = ['inletVolts', 'limiter', 'tubes', 'standby', 'load', 'signal', 'controls', 'meterId', 'reference', 'covers', 'supplyEarthing', 'ambientCelsius', 'bleeder'];
+
+    /** @param array<string, array{value: mixed, how: string, at: ?string}> $facts */
+    private function __construct(private array $facts)
+    {
+    }
+
+    public static function unknown(): self
+    {
+        return new self([]);
+    }
+
+    /**
+     * @param mixed $data object of facts by field name, as docs/formats/tape/conditions.1.json
+     *
+     * @throws BadData
+     */
+    public static function decode(mixed $data, string $path = 'conditions'): self
+    {
+        $fields = Fields::of($data, $path);
+        $facts = [];
+        foreach (self::FIELDS as $name) {
+            $fact = $fields->optionalObject($name);
+            if (null === $fact) {
+                continue;
+            }
+            $how = $fact->string('how');
+            if (!\in_array($how, ['measured', 'assumed', 'unknown'], true)) {
+                throw $fact->fault('how', 'measured, assumed or unknown belongs here');
+            }
+            $value = 'unknown' === $how ? $fact->raw('value') : self::value($fact, $name);
+            $facts[$name] = ['value' => 'unknown' === $how ? null : $value, 'how' => $how, 'at' => $fact->optionalString('at')];
+            $fact->done();
+        }
+        $fields->done();
+
+        return new self($facts);
+    }
+
+    /** @return array<string, array{value: mixed, how: string, at: ?string}> */
+    public function toArray(): array
+    {
+        return $this->facts;
+    }
+
+    /** These conditions with some facts stated anew. */
+    public function with(self $stated): self
+    {
+        return new self([...$this->facts, ...$stated->facts]);
+    }
+
+    public function states(string $field): bool
+    {
+        return null !== $this->get($field);
+    }
+
+    public function inletVolts(): ?float
+    {
+        $volts = $this->get('inletVolts');
+
+        return \is_float($volts) || \is_int($volts) ? (float) $volts : null;
+    }
+
+    public function limited(): ?bool
+    {
+        $limiter = $this->get('limiter');
+
+        return \is_array($limiter) ? 'none' !== ($limiter['kind'] ?? null) : null;
+    }
+
+    /** @return list<string>|null tube positions that are out, null when nobody said */
+    public function tubesOut(): ?array
+    {
+        $tubes = $this->get('tubes');
+        if (!\is_array($tubes)) {
+            return null;
+        }
+
+        return array_map(strval(...), array_keys(array_filter($tubes, static fn (mixed $tube): bool => 'out' === $tube)));
+    }
+
+    public function inStandby(): bool
+    {
+        return 'standby' === $this->get('standby');
+    }
+
+    public function meterId(): ?string
+    {
+        $id = $this->get('meterId');
+
+        return \is_string($id) ? $id : null;
+    }
+
+    /** @return array{ohms: float, node: string}|null the clipped bleeder */
+    public function bleeder(): ?array
+    {
+        $bleeder = $this->get('bleeder');
+        if (!\is_array($bleeder) || true !== ($bleeder['clipped'] ?? null) || !is_numeric($bleeder['ohms'] ?? null) || !\is_string($bleeder['node'] ?? null)) {
+            return null;
+        }
+
+        return ['ohms' => (float) $bleeder['ohms'], 'node' => $bleeder['node']];
+    }
+
+    /**
+     * Whether readings taken before no longer hold under the later conditions (JUDGE-7a): other tubes, limiter, standby or
+     * load, or mains that moved by more than 2 % (our choice).
+     */
+    public function moved(self $later): bool
+    {
+        foreach (['tubes', 'limiter', 'standby', 'load'] as $field) {
+            if ($this->states($field) && $this->get($field) != $later->get($field)) {
+                return true;
+            }
+        }
+        $before = $this->inletVolts();
+        $after = $later->inletVolts();
+
+        return null !== $before && null !== $after && abs($after / $before - 1) > 0.02;
+    }
+
+    private function get(string $field): mixed
+    {
+        return $this->facts[$field]['value'] ?? null;
+    }
+
+    private static function value(Fields $fact, string $name): mixed
+    {
+        switch ($name) {
+            case 'inletVolts':
+                return $fact->number('value', 0, 500);
+            case 'ambientCelsius':
+                return $fact->number('value', -20, 60);
+            case 'tubes':
+                return self::tubes($fact->object('value'));
+            case 'limiter':
+                return self::choice($fact->object('value'), ['none', 'lamp', 'electronic'], 'watts');
+            case 'load':
+                return self::choice($fact->object('value'), ['none', 'resistor', 'reactive', 'speaker'], 'ohms');
+            case 'bleeder':
+                $bleeder = $fact->object('value');
+                $clipped = $bleeder->boolean('clipped');
+                $value = $clipped ? ['clipped' => true, 'ohms' => $bleeder->positive('ohms'), 'node' => $bleeder->string('node')] : ['clipped' => false];
+                $bleeder->done();
+
+                return $value;
+            default:
+                return $fact->string('value', 400);
+        }
+    }
+
+    /** @return array<string, mixed> */
+    private static function tubes(Fields $tubes): array
+    {
+        $fitted = [];
+        foreach ($tubes->names() as $position) {
+            if ('out' === $tubes->raw($position)) {
+                $fitted[$position] = 'out';
+                continue;
+            }
+            $tube = $tubes->object($position);
+            $fitted[$position] = ['type' => $tube->string('type', 20), 'tubeId' => $tube->optionalString('tubeId')];
+            $tube->done();
+        }
+
+        return $fitted;
+    }
+
+    /**
+     * @param list<string> $kinds
+     *
+     * @return array<string, string|float>
+     */
+    private static function choice(Fields $fields, array $kinds, string $size): array
+    {
+        $kind = $fields->string('kind');
+        if (!\in_array($kind, $kinds, true)) {
+            throw $fields->fault('kind', 'one of '.implode(', ', $kinds).' belongs here');
+        }
+        $amount = $fields->optionalPositive($size);
+        $fields->done();
+
+        return null === $amount ? ['kind' => $kind] : ['kind' => $kind, $size => $amount];
+    }
+}

@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Compute;
+
+use Yew\Core\Bench\ChassisState;
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Bench\Meter;
+use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Quantity\CannotRead;
+use Yew\Core\Quantity\QuantityParser;
+use Yew\Core\Reading\Expecter;
+use Yew\Core\Reading\Judge;
+use Yew\Core\Reading\Neighbourhood;
+use Yew\Core\Reading\Setting;
+use Yew\Core\Reading\Slips;
+use Yew\Core\Reading\TypedReading;
+use Yew\Core\Sheet\Place;
+use Yew\Core\Sheet\SheetCodec;
+use Yew\Core\Sheet\TestPoint;
+use Yew\Core\Tube\TubeCatalogue;
+use Yew\Core\Version;
+
+/** Judges one reading of voltage under stated conditions. */
+final readonly class JudgeReading implements ComputeForm
+{
+    public function __construct(private TubeCatalogue $tubes)
+    {
+    }
+
+    public function name(): string
+    {
+        return 'judge-reading/1';
+    }
+
+    public function summary(): string
+    {
+        return 'what one voltage reading means under today’s conditions';
+    }
+
+    public function run(array $in): array
+    {
+        $fields = Fields::of($in);
+        $sheetData = $fields->raw('sheet');
+        $sheet = \is_array($sheetData) ? (new SheetCodec($this->tubes))->decode($sheetData) : null;
+        $place = $fields->string('place', 40);
+        if (!Place::isValid($place)) {
+            throw $fields->fault('place', \sprintf('“%s” is no place', $place));
+        }
+        $function = $fields->has('function') ? $fields->oneOf('function', MeterFunction::class) : MeterFunction::DcVolts;
+        $fields->optionalString('function');
+        if (!$function->isVoltage()) {
+            throw $fields->fault('function', 'dc-volts or ac-volts belongs here');
+        }
+        $text = $fields->string('text', 40);
+        try {
+            $quantity = QuantityParser::parse($text, $function->unit());
+        } catch (CannotRead $e) {
+            throw $fields->fault('text', $e->getMessage());
+        }
+        $point = $sheet?->point($place, $function) ?? TestPoint::unprinted($place, $function);
+        $setting = new Setting(
+            $sheet,
+            Conditions::decode($fields->raw('conditions') ?? []),
+            $fields->has('meter') ? Meter::decode($fields->raw('meter')) : null,
+            $fields->oneOf('state', ChassisState::class),
+            $fields->optionalNumber('warmMinutes', 0, 1e6),
+            $fields->optionalPositive('wiredForVolts'),
+        );
+        $fields->raw('meter');
+        $near = $this->near($fields->optionalObject('near'));
+        $reading = new TypedReading('in', $quantity->kind, $quantity->value, $quantity->resolution, $fields->numbers('tappedVolts', 20));
+        $fields->done();
+        $expected = Expecter::at($point, $setting);
+        $judgement = Judge::judge($point, $reading, $setting, $near);
+
+        return [
+            'judgement' => $judgement->toArray(),
+            'understood' => $quantity->understood(),
+            'slip' => null === $judgement->volts ? null : Slips::suspect($expected, $judgement->volts),
+            'slipIntervals' => Slips::intervals($expected),
+            'coreVersion' => Version::CORE,
+            'tubeDataVersion' => $this->tubes->version,
+        ];
+    }
+
+    private function near(?Fields $fields): Neighbourhood
+    {
+        if (null === $fields) {
+            return new Neighbourhood();
+        }
+        $near = new Neighbourhood(
+            $fields->optionalString('sisterPlace', 40),
+            $fields->optionalNumber('sisterVolts', -5000, 5000),
+            $fields->optionalNumber('lastVisitVolts', -5000, 5000),
+            $fields->optionalBoolean('neighboursHealthy', false),
+            $fields->optionalBoolean('zeroBefore', false),
+        );
+        $fields->done();
+
+        return $near;
+    }
+}

@@ -1,0 +1,22 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Reading;
+
+use Yew\Core\Quantity\Figure;
+use Yew\Core\Sheet\TestPoint;
+
+/** A point with what it should read and, once read, its figure and verdict: what groups and currents are made from. */
+final readonly class JudgedPoint
+{
+    public function __construct(public TestPoint $point, public Expected $expected, public ?Judgement $judgement, public ?Figure $figure)
+    {
+    }
+
+    /** low, high, or null when it does not deviate in a known direction */
+    public function leaning(): ?string
+    {
+        return null !== $this->judgement && $this->judgement->verdict->deviates() ? $this->judgement->direction() : null;
+    }
+}

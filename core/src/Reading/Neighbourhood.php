@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Reading;
+
+/** What else was read that bears on a reading: the sister's value, the last visit's, the state of the neighbours. */
+final readonly class Neighbourhood
+{
+    /**
+     * @param string|null $sisterPlace
+     * @param float|null  $sisterVolts       read at the sister's place under the same conditions
+     * @param float|null  $lastVisitVolts    read here on this unit's last visit
+     * @param bool        $neighboursHealthy points fed by the same node, or the node itself, read within their windows
+     * @param bool        $zeroBefore        the reading before this one, at the same place, was a dead zero too
+     */
+    public function __construct(
+        public ?string $sisterPlace = null,
+        public ?float $sisterVolts = null,
+        public ?float $lastVisitVolts = null,
+        public bool $neighboursHealthy = false,
+        public bool $zeroBefore = false,
+    ) {
+    }
+}

@@ -1,0 +1,129 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Sheet;
+
+use Yew\Core\Bench\DischargeNetwork;
+use Yew\Core\Bench\MeterFunction;
+
+/** The circuit's values as drawn: one immutable version of a sheet, as long as it holds no whole circuit. */
+final readonly class Sheet
+{
+    /**
+     * @param array<string, TubePosition> $tubes          by position
+     * @param array<string, SupplyNode>   $nodes          by id, in the order the current flows
+     * @param list<Part>                  $parts
+     * @param list<Capacitor>             $capacitors
+     * @param list<Island>                $islands
+     * @param list<TestPoint>             $points         in probing order
+     * @param list<Fuse>                  $fuses
+     * @param array<string, Window>       $windows        sheet-wide windows by point kind
+     * @param list<float>                 $printedMains   mains volts that give the printed values, one per way the primary can be wired
+     * @param list<string>                $standbyBreaks  nodes without supply in standby
+     */
+    public function __construct(
+        public string $name,
+        public string $trust,
+        public string $sourceTitle,
+        public array $printedMains,
+        public float $mainsHertz,
+        public ?float $printedOhmsPerVolt,
+        /** @var list<float> */
+        public array $printedRangesVolts,
+        public ?float $printedInputOhms,
+        public ?float $printedTolerancePercent,
+        public array $windows,
+        public array $tubes,
+        public string $rectifier,
+        public string $standby,
+        public array $standbyBreaks,
+        public array $nodes,
+        public array $parts,
+        public array $capacitors,
+        public array $islands,
+        public array $points,
+        public array $fuses,
+    ) {
+    }
+
+    /**
+     * Printed mains for a unit wired for these volts: the nearest of the ways the primary can be wired.
+     *
+     * @param float|null $wiredFor the unit's mains volts, null when not known
+     */
+    public function printedMainsFor(?float $wiredFor): float
+    {
+        $best = $this->printedMains[0];
+        foreach ($this->printedMains as $volts) {
+            if (null !== $wiredFor && abs(log($volts / $wiredFor)) < abs(log($best / $wiredFor))) {
+                $best = $volts;
+            }
+        }
+
+        return $best;
+    }
+
+    public function point(string $place, MeterFunction $function): ?TestPoint
+    {
+        foreach ($this->points as $point) {
+            if ($point->place === $place && $point->function === $function) {
+                return $point;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<string> */
+    public function islandIds(): array
+    {
+        return array_map(static fn (Island $i): string => $i->id, $this->islands);
+    }
+
+    public function island(string $id): ?Island
+    {
+        foreach ($this->islands as $island) {
+            if ($island->id === $id) {
+                return $island;
+            }
+        }
+
+        return null;
+    }
+
+    /** Lowest voltage rating of the capacitors on a node, volts; null where none is known. */
+    public function ratingAt(string $node): ?float
+    {
+        $ratings = array_map(static fn (Capacitor $c): float => $c->ratedVolts, array_values(array_filter($this->capacitors, static fn (Capacitor $c): bool => $c->node === $node)));
+
+        return [] === $ratings ? null : min($ratings);
+    }
+
+    /**
+     * What bleeds an island's charge: its capacitors, and every resistor that touches it and leads to chassis or along it.
+     *
+     * @param array{ohms: float, node: string}|null $bleeder clipped on by hand
+     */
+    public function dischargeNetwork(Island $island, ?array $bleeder): DischargeNetwork
+    {
+        $farads = [];
+        foreach ($this->capacitors as $capacitor) {
+            if (\in_array($capacitor->node, $island->nodes, true)) {
+                $farads[$capacitor->node] = ($farads[$capacitor->node] ?? 0.0) + $capacitor->farads;
+            }
+        }
+        $inside = [...$island->nodes, DischargeNetwork::CHASSIS];
+        $resistors = [];
+        foreach ($this->parts as $part) {
+            if (\in_array($part->from, $inside, true) && \in_array($part->to, $inside, true)) {
+                $resistors[] = ['a' => $part->from, 'b' => $part->to, 'ohms' => $part->ohms];
+            }
+        }
+        if (null !== $bleeder && \in_array($bleeder['node'], $island->nodes, true)) {
+            $resistors[] = ['a' => $bleeder['node'], 'b' => DischargeNetwork::CHASSIS, 'ohms' => $bleeder['ohms']];
+        }
+
+        return new DischargeNetwork($farads, $resistors);
+    }
+}

@@ -1,0 +1,437 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Sheet;
+
+use Yew\Core\Bench\DischargeNetwork;
+use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Tube\TubeCatalogue;
+
+/** Decodes a sheet document (`sheet/1`, docs/formats/sheet.schema.json) and checks that it hangs together. */
+final readonly class SheetCodec
+{
+    public function __construct(private TubeCatalogue $tubes)
+    {
+    }
+
+    /**
+     * @param array<mixed> $data
+     *
+     * @throws BadData with the path of the fault
+     */
+    public function decode(array $data): Sheet
+    {
+        $fields = Fields::of($data);
+        $format = $fields->string('format');
+        if ('sheet/1' !== $format) {
+            throw $fields->fault('format', \sprintf('“%s” is not known here; sheet/1 is', $format));
+        }
+        $name = $fields->string('name', 80);
+        $source = $fields->object('source');
+        $trust = $source->string('trust');
+        if (!\in_array($trust, ['original-schematic', 'drawn-from-the-unit', 'similar-model'], true)) {
+            throw $source->fault('trust', 'original-schematic, drawn-from-the-unit or similar-model belongs here');
+        }
+        $title = $source->optionalString('title') ?? '';
+        $source->done();
+        [$mains, $hertz] = $this->printedFor($fields->object('printedFor'));
+        [$ohmsPerVolt, $ranges, $inputOhms] = $this->printedMeter($fields->optionalObject('printedMeter'));
+        $tolerance = $fields->optionalPositive('printedTolerancePercent');
+        $windows = $this->windows($fields->optionalObject('windows'));
+        $tubes = $this->tubes($fields->objects('tubes', 60));
+        $supply = $fields->optionalObject('supply') ?? Fields::of([], 'supply');
+        $rectifier = $supply->optionalString('rectifier') ?? 'unknown';
+        if (!\in_array($rectifier, ['solid-state', 'tube', 'selenium', 'unknown'], true)) {
+            throw $supply->fault('rectifier', 'solid-state, tube, selenium or unknown belongs here');
+        }
+        $nodes = $this->nodes($supply);
+        $standbyFields = $supply->optionalObject('standby');
+        $standby = $standbyFields?->string('kind') ?? 'none';
+        $breaks = $standbyFields?->strings('breaks') ?? [];
+        if (null !== $standbyFields && !\in_array($standby, ['none', 'ac', 'dc'], true)) {
+            throw $standbyFields->fault('kind', 'none, ac or dc belongs here');
+        }
+        $standbyFields?->done();
+        foreach ($breaks as $i => $node) {
+            if (!isset($nodes[$node])) {
+                throw $supply->fault('standby.breaks['.$i.']', \sprintf('there is no node “%s”', $node));
+            }
+        }
+        $supply->done();
+        $parts = $this->parts($fields->objects('parts'), $nodes, $tubes);
+        foreach ($nodes as $node) {
+            if (null !== $node->through && !isset($parts[$node->through])) {
+                throw BadData::at('supply.nodes', \sprintf('node “%s” is fed through “%s”, which is not among the parts', $node->id, $node->through));
+            }
+        }
+        $capacitors = $this->capacitors($fields->objects('capacitors'), $nodes);
+        $islands = $this->islands($fields->objects('islands', 20), $nodes, $capacitors, $breaks);
+        $points = $this->points($fields->objects('points'), $nodes, $tubes);
+        $fuses = $this->fuses($fields->objects('fuses', 20));
+        $fields->done();
+
+        return new Sheet($name, $trust, $title, $mains, $hertz, $ohmsPerVolt, $ranges, $inputOhms, $tolerance, $windows, $tubes, $rectifier, $standby, $breaks, $nodes, array_values($parts), $capacitors, $islands, $points, $fuses);
+    }
+
+    /** @return array{non-empty-list<float>, float} */
+    private function printedFor(Fields $fields): array
+    {
+        $mains = [$fields->number('mainsVolts', 40, 500)];
+        foreach ($fields->numbers('equivalents', 8) as $i => $volts) {
+            if ($volts < 40 || $volts > 500) {
+                throw $fields->fault('equivalents['.$i.']', 'between 40 and 500 V belongs here');
+            }
+            $mains[] = $volts;
+        }
+        $hertz = $fields->optionalNumber('mainsHertz', 16, 400) ?? 50.0;
+        $fields->optionalString('conditions', 400);
+        $fields->done();
+
+        return [$mains, $hertz];
+    }
+
+    /** @return array{?float, list<float>, ?float} ohms per volt, its ranges, or one input resistance */
+    private function printedMeter(?Fields $fields): array
+    {
+        if (null === $fields) {
+            return [null, [], null];
+        }
+        $perVolt = $fields->optionalPositive('ohmsPerVolt');
+        $ranges = $fields->numbers('rangesVolts', 20);
+        $input = $fields->optionalPositive('inputResistanceOhms');
+        if ((null === $perVolt) === (null === $input)) {
+            throw $fields->fault('ohmsPerVolt', 'give either ohmsPerVolt with rangesVolts, or inputResistanceOhms');
+        }
+        sort($ranges);
+        $fields->done();
+
+        return [$perVolt, $ranges, $input];
+    }
+
+    /** @return array<string, Window> */
+    private function windows(?Fields $fields): array
+    {
+        $windows = [];
+        foreach ($fields?->names() ?? [] as $kind) {
+            if (null === PointKind::tryFrom($kind)) {
+                throw BadData::at('windows.'.$kind, 'no such kind of point');
+            }
+            $windows[$kind] = $this->window(Fields::of($fields?->raw($kind), 'windows.'.$kind));
+        }
+
+        return $windows;
+    }
+
+    private function window(Fields $fields): Window
+    {
+        $window = new Window($fields->number('lowPercent', 0, 100), $fields->number('highPercent', 0, 100));
+        $fields->done();
+
+        return $window;
+    }
+
+    /**
+     * @param list<Fields> $items
+     *
+     * @return array<string, TubePosition>
+     */
+    private function tubes(array $items): array
+    {
+        $tubes = [];
+        foreach ($items as $item) {
+            $position = $item->string('position', 8);
+            if (1 !== preg_match('/^V\d+[A-Za-z]?$/', $position) || isset($tubes[$position])) {
+                throw $item->fault('position', isset($tubes[$position]) ? \sprintf('“%s” is there twice', $position) : 'a position is V and a number');
+            }
+            $type = $item->string('type', 20);
+            if (null === $this->tubes->find($type)) {
+                throw $item->fault('type', \sprintf('“%s” is not in the tube data; give the exact type with its suffix', $type));
+            }
+            $tubes[$position] = new TubePosition($position, $type, $item->optionalString('role'), $item->optionalString('where'), $item->optionalString('channel'), $item->optionalString('sisterOf'), $item->optionalBoolean('output', false));
+            $item->done();
+        }
+        foreach ($items as $i => $item) {
+            $sister = $item->optionalString('sisterOf');
+            if (null !== $sister && !isset($tubes[$sister])) {
+                throw BadData::at('tubes['.$i.'].sisterOf', \sprintf('there is no tube “%s”', $sister));
+            }
+        }
+
+        return $tubes;
+    }
+
+    /** @return array<string, SupplyNode> */
+    private function nodes(Fields $supply): array
+    {
+        $items = $supply->objects('nodes', 200);
+        $nodes = [];
+        foreach ($items as $item) {
+            $id = $item->string('id', 20);
+            if (!Place::isValid($id) || null !== Place::pin($id) || DischargeNetwork::CHASSIS === $id || isset($nodes[$id])) {
+                throw $item->fault('id', isset($nodes[$id]) ? \sprintf('“%s” is there twice', $id) : 'a node id is letters and figures, and no socket pin');
+            }
+            $nodes[$id] = new SupplyNode($id, $item->string('name', 60), $item->optionalString('fedFrom'), $item->optionalString('through'), $item->optionalBoolean('regulated', false), $item->optionalString('channel'));
+            $item->done();
+        }
+        foreach ($items as $item) {
+            $this->checkAncestry($item, $nodes);
+        }
+
+        return $nodes;
+    }
+
+    /** @param array<string, SupplyNode> $nodes */
+    private function checkAncestry(Fields $item, array $nodes): void
+    {
+        $seen = [];
+        $id = $item->string('id');
+        while (null !== $id) {
+            if (isset($seen[$id])) {
+                throw $item->fault('fedFrom', 'the supply runs in a circle: '.implode(' ← ', [...array_keys($seen), $id]));
+            }
+            $seen[$id] = true;
+            $next = $nodes[$id]->fedFrom;
+            if (null !== $next && !isset($nodes[$next])) {
+                throw $item->fault('fedFrom', \sprintf('there is no node “%s”', $next));
+            }
+            $id = $next;
+        }
+    }
+
+    /**
+     * @param list<Fields>                $items
+     * @param array<string, SupplyNode>   $nodes
+     * @param array<string, TubePosition> $tubes
+     *
+     * @return array<string, Part>
+     */
+    private function parts(array $items, array $nodes, array $tubes): array
+    {
+        $parts = [];
+        foreach ($items as $item) {
+            $id = $item->string('id', 20);
+            if (!Place::isValid($id) || isset($parts[$id])) {
+                throw $item->fault('id', isset($parts[$id]) ? \sprintf('“%s” is there twice', $id) : 'not a part id');
+            }
+            $kind = $item->string('kind');
+            if (!\in_array($kind, ['resistor', 'choke', 'winding'], true)) {
+                throw $item->fault('kind', 'resistor, choke or winding belongs here');
+            }
+            $between = $item->strings('between', 2);
+            if (2 !== \count($between) || $between[0] === $between[1]) {
+                throw $item->fault('between', 'two different places belong here');
+            }
+            foreach ($between as $i => $end) {
+                if (DischargeNetwork::CHASSIS !== $end && !isset($nodes[$end])) {
+                    $this->checkPin($item, 'between['.$i.']', $end, $tubes);
+                }
+            }
+            $parts[$id] = new Part($id, $kind, $item->positive('ohms'), $between[0], $between[1], $item->optionalNumber('tolerancePercent', 0, 50) ?? 10.0, $item->optionalPositive('watts'));
+            $item->done();
+        }
+
+        return $parts;
+    }
+
+    /**
+     * @param list<Fields>              $items
+     * @param array<string, SupplyNode> $nodes
+     *
+     * @return list<Capacitor>
+     */
+    private function capacitors(array $items, array $nodes): array
+    {
+        $capacitors = [];
+        foreach ($items as $item) {
+            $id = $item->string('id', 20);
+            $node = $item->string('node');
+            if (!Place::isValid($id) || isset($capacitors[$id])) {
+                throw $item->fault('id', isset($capacitors[$id]) ? \sprintf('“%s” is there twice', $id) : 'not a part id');
+            }
+            if (!isset($nodes[$node])) {
+                throw $item->fault('node', \sprintf('there is no node “%s”', $node));
+            }
+            $capacitors[$id] = new Capacitor($id, $node, $item->positive('farads'), $item->positive('ratedVolts'));
+            $item->done();
+        }
+
+        return array_values($capacitors);
+    }
+
+    /**
+     * Islands as typed, or one per bank, split where standby opens it.
+     *
+     * @param list<Fields>              $items
+     * @param array<string, SupplyNode> $nodes
+     * @param list<Capacitor>           $capacitors
+     * @param list<string>              $breaks
+     *
+     * @return list<Island>
+     */
+    private function islands(array $items, array $nodes, array $capacitors, array $breaks): array
+    {
+        $islands = [];
+        $covered = [];
+        foreach ($items as $item) {
+            $id = $item->string('id', 20);
+            $members = $item->strings('nodes');
+            foreach ($members as $i => $node) {
+                if (!isset($nodes[$node]) || isset($covered[$node])) {
+                    throw $item->fault('nodes['.$i.']', isset($nodes[$node]) ? \sprintf('“%s” is already in another island', $node) : \sprintf('there is no node “%s”', $node));
+                }
+                $covered[$node] = true;
+            }
+            $proofAt = $item->string('proofAt');
+            if (!\in_array($proofAt, $members, true)) {
+                throw $item->fault('proofAt', 'must be one of the island’s own nodes');
+            }
+            if (isset($islands[$id])) {
+                throw $item->fault('id', \sprintf('“%s” is there twice', $id));
+            }
+            $islands[$id] = new Island($id, $item->string('name', 60), $members, $proofAt, $item->optionalString('cutOffBy'));
+            $item->done();
+        }
+        $banks = [];
+        foreach ($nodes as $node) {
+            if (isset($covered[$node->id])) {
+                continue;
+            }
+            $root = $node;
+            while (null !== $root->fedFrom) {
+                $root = $nodes[$root->fedFrom];
+            }
+            $cut = \in_array($node->id, $breaks, true);
+            $banks[$root->id.($cut ? '-standby' : '')][] = $node;
+        }
+        foreach ($banks as $id => $members) {
+            $ids = array_map(static fn (SupplyNode $n): string => $n->id, $members);
+            $charged = array_values(array_filter($ids, static fn (string $n): bool => [] !== array_filter($capacitors, static fn (Capacitor $c): bool => $c->node === $n)));
+            if ([] === $charged || isset($islands[$id])) {
+                continue;
+            }
+            $cut = str_ends_with($id, '-standby');
+            $islands[$id] = new Island($id, $nodes[$charged[0]]->name.($cut ? ' behind standby' : ''), $ids, $charged[0], $cut ? 'standby' : null);
+        }
+
+        return array_values($islands);
+    }
+
+    /**
+     * @param list<Fields>                $items
+     * @param array<string, SupplyNode>   $nodes
+     * @param array<string, TubePosition> $tubes
+     *
+     * @return list<TestPoint>
+     */
+    private function points(array $items, array $nodes, array $tubes): array
+    {
+        $points = [];
+        foreach ($items as $item) {
+            $place = $item->string('place', 40);
+            if (!isset($nodes[$place])) {
+                $this->checkPlace($item, 'place', $place, $tubes);
+            }
+            $function = $item->has('function') ? $item->oneOf('function', MeterFunction::class) : MeterFunction::DcVolts;
+            $item->optionalString('function');
+            if (!$function->isVoltage()) {
+                throw $item->fault('function', 'a test point prints volts');
+            }
+            $key = TestPoint::keyOf($place, $function);
+            if (isset($points[$key])) {
+                throw $item->fault('place', \sprintf('“%s” is there twice with the same function', $place));
+            }
+            $against = $item->optionalString('against') ?? DischargeNetwork::CHASSIS;
+            if (DischargeNetwork::CHASSIS !== $against && !isset($nodes[$against])) {
+                $this->checkPlace($item, 'against', $against, $tubes);
+            }
+            $fedBy = $item->optionalString('fedBy') ?? (isset($nodes[$place]) ? $place : null);
+            if (null !== $fedBy && !isset($nodes[$fedBy])) {
+                throw $item->fault('fedBy', \sprintf('there is no node “%s”', $fedBy));
+            }
+            $kind = $item->oneOf('kind', PointKind::class);
+            $window = $item->optionalObject('window');
+            $points[$key] = new TestPoint(
+                $place,
+                $function,
+                $against,
+                $kind,
+                $item->optionalNumber('printedVolts', -5000, 5000),
+                $fedBy,
+                null === $window ? null : $this->window($window),
+                $item->optionalNumber('tolerancePercent', 0, 100),
+                $item->optionalPositive('sourceResistanceOhms'),
+                $item->optionalPositive('gridLeakOhms'),
+                $item->optionalPositive('ratedVolts'),
+                $item->optionalPositive('printedRangeVolts'),
+                $item->optionalString('sister'),
+                $item->optionalString('where'),
+                $item->optionalString('conditions'),
+            );
+            $item->done();
+        }
+        $this->checkSisters($items, $points);
+
+        return array_values($points);
+    }
+
+    /**
+     * @param list<Fields>             $items
+     * @param array<string, TestPoint> $points
+     */
+    private function checkSisters(array $items, array $points): void
+    {
+        $places = array_map(static fn (TestPoint $p): string => $p->place, $points);
+        foreach ($items as $item) {
+            $sister = $item->optionalString('sister');
+            if (null !== $sister && !\in_array($sister, $places, true)) {
+                throw $item->fault('sister', \sprintf('there is no test point at “%s”', $sister));
+            }
+        }
+    }
+
+    /**
+     * @param list<Fields> $items
+     *
+     * @return list<Fuse>
+     */
+    private function fuses(array $items): array
+    {
+        $fuses = [];
+        foreach ($items as $item) {
+            $fuses[] = new Fuse($item->string('id', 20), $item->string('place', 60), $item->positive('printedAmperes'), $item->string('characteristic', 10), $item->positive('ratedVolts'));
+            $item->done();
+        }
+
+        return $fuses;
+    }
+
+    /** @param array<string, TubePosition> $tubes */
+    private function checkPlace(Fields $item, string $name, string $place, array $tubes): void
+    {
+        if (!Place::isValid($place)) {
+            throw $item->fault($name, \sprintf('“%s” is no place: V3.5, a node id or T1/sec2 is', $place));
+        }
+        if (null !== Place::pin($place)) {
+            $this->checkPin($item, $name, $place, $tubes);
+        } elseif (!str_contains($place, '/')) {
+            throw $item->fault($name, \sprintf('there is no node “%s”', $place));
+        }
+    }
+
+    /** @param array<string, TubePosition> $tubes */
+    private function checkPin(Fields $item, string $name, string $place, array $tubes): void
+    {
+        $pin = Place::pin($place);
+        if (null === $pin) {
+            throw $item->fault($name, \sprintf('there is no node “%s”', $place));
+        }
+        $tube = $tubes[$pin['tube']] ?? throw $item->fault($name, \sprintf('there is no tube “%s”', $pin['tube']));
+        $base = $this->tubes->find($tube->type)->base ?? '';
+        if ($pin['pin'] < 1 || $pin['pin'] > $this->tubes->pinCount($base)) {
+            throw $item->fault($name, \sprintf('a %s has no pin %d', $tube->type, $pin['pin']));
+        }
+    }
+}

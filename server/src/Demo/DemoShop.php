@@ -1,0 +1,168 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Demo;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Clock\ClockInterface;
+use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
+use Symfony\Component\Uid\Uuid;
+use Yew\Core\Sheet\SheetFile;
+use Yew\Server\Access\Entity\Person;
+use Yew\Server\Access\Role;
+use Yew\Server\Job\BookIn;
+use Yew\Server\Job\Entity\Job;
+use Yew\Server\Sheet\Entity\SheetVersion;
+use Yew\Server\Sheet\SheetShelf;
+use Yew\Server\Shop\Entity\Shop;
+use Yew\Server\Shop\Entity\ShopMeter;
+use Yew\Server\Tape\TapeDoor;
+
+/**
+ * A made-up shop with made-up people, makers and models.
+ *
+ * Its jobs (server/demo/jobs.json) go through the same doors as a technician's: booked in, stated, read, judged.
+ */
+final class DemoShop
+{
+    public const PASSWORD = 'yew-bench-demo';
+
+    private int $counter = 0;
+
+    public function __construct(
+        private readonly EntityManagerInterface $em,
+        private readonly ClockInterface $clock,
+        private readonly UserPasswordHasherInterface $hasher,
+        private readonly SheetShelf $sheets,
+        private readonly BookIn $bookIn,
+        private readonly TapeDoor $door,
+        private readonly string $root,
+    ) {
+    }
+
+    public function load(): void
+    {
+        $this->em->persist(new Shop(1, 'Hedgerow Amplifier Works', '4 Tannery Yard, Lower Marl', 'Europe/London', 'us', 'Thank you for bringing it to us.'));
+        $people = [];
+        foreach ([['nell', 'Nell Farrow', Role::Owner], ['idris', 'Idris Holt', Role::Technician], ['pim', 'Pim Aske', Role::Onlooker]] as [$key, $name, $role]) {
+            $person = new Person(Uuid::v7()->toRfc4122(), $name, $key.'.demo', $role);
+            $person->setPassword($this->hasher->hashPassword($person, self::PASSWORD));
+            $this->em->persist($person);
+            $people[$key] = $person;
+        }
+        foreach ($this->json('meters.json') as $meter) {
+            $document = self::object($meter);
+            $this->em->persist(new ShopMeter(self::text($document, 'id'), $document));
+        }
+        $this->em->flush();
+        $versions = [];
+        foreach (glob($this->root.'/server/demo/sheets/*.sheet.json') ?: [] as $file) {
+            $versions[basename($file, '.sheet.json')] = $this->sheets->import(SheetFile::decode((string) file_get_contents($file)), $people['nell']->id);
+        }
+        foreach ($this->json('jobs.json') as $job) {
+            $this->job(self::object($job), $people, $versions);
+        }
+    }
+
+    /**
+     * @param array<string, mixed>        $demo
+     * @param array<string, Person>       $people
+     * @param array<string, SheetVersion> $versions
+     */
+    private function job(array $demo, array $people, array $versions): void
+    {
+        $by = $people[self::text($demo, 'by')];
+        $sheet = \is_string($demo['sheet'] ?? null) ? $versions[$demo['sheet']] : null;
+        $job = $this->bookIn->book([
+            'id' => Uuid::v7()->toRfc4122(),
+            'owner' => $demo['owner'],
+            'unit' => $demo['unit'],
+            'complaint' => $demo['complaint'],
+            'cameWith' => $demo['cameWith'] ?? '',
+            'conditionNotes' => $demo['conditionNotes'] ?? '',
+            'sheetVersionId' => $sheet?->id,
+        ], $by->id, $this->ago(self::number($demo, 'bookedInMinutesAgo')));
+        $tubes = [];
+        foreach (null === $sheet ? [] : $this->sheets->decoded($sheet->id)->tubes as $tube) {
+            $tubes[$tube->position] = ['type' => $tube->type, 'tubeId' => null];
+        }
+        $accepts = null;
+        foreach (\is_array($demo['tape'] ?? null) ? $demo['tape'] : [] as $line) {
+            $step = self::object($line);
+            $at = self::number($step, 'minutesAgo');
+            foreach (\is_array($step['readings'] ?? null) ? $step['readings'] : [] as $reading) {
+                [$place, $text] = \is_array($reading) ? array_values($reading) + ['', ''] : ['', ''];
+                $function = \is_array($reading) && isset($reading[2]) ? $reading[2] : 'dc-volts';
+                $accepts = $this->take($job, $by, 'reading', ['place' => $place, 'function' => $function, 'text' => $text, 'slipAnswer' => 'as-typed'], $at);
+                $at -= 0.35;
+            }
+            if (\is_string($step['accept'] ?? null) && null !== $accepts) {
+                $this->take($job, $by, 'accept', ['reading' => $accepts, 'reason' => $step['accept']], $at);
+            }
+            if (\is_string($step['kind'] ?? null)) {
+                $payload = self::object($step['payload'] ?? []);
+                if ('all' === ($payload['facts']['tubes']['value'] ?? null) && \is_array($payload['facts'])) {
+                    $payload['facts']['tubes'] = ['value' => $tubes, 'how' => 'measured'];
+                }
+                $this->take($job, $by, $step['kind'], $payload, $at);
+            }
+        }
+    }
+
+    /** @param array<string, mixed> $payload */
+    private function take(Job $job, Person $by, string $kind, array $payload, float $minutesAgo): string
+    {
+        $entry = $this->door->take($job, $by->id, [
+            'id' => Uuid::v7()->toRfc4122(),
+            'unitId' => 'shelf-move' === $kind ? null : ($job->units()[0]->unit->id ?? null),
+            'kind' => $kind,
+            'v' => 1,
+            'payload' => $payload,
+            'device' => 'demo',
+            'counter' => ++$this->counter,
+            'observedAt' => $this->ago($minutesAgo)->format('Y-m-d\TH:i:s.v\Z'),
+        ]);
+        if (null !== $entry->refusal) {
+            throw new \LogicException(\sprintf('the demo tape was refused: %s %s %s', $kind, json_encode($payload), json_encode($entry->refusal)));
+        }
+
+        return $entry->id;
+    }
+
+    private function ago(float $minutes): \DateTimeImmutable
+    {
+        return $this->clock->now()->setTimezone(new \DateTimeZone('UTC'))->modify(\sprintf('-%d milliseconds', (int) round($minutes * 60000)));
+    }
+
+    /** @return list<mixed> */
+    private function json(string $name): array
+    {
+        $data = json_decode((string) file_get_contents($this->root.'/server/demo/'.$name), true, 32, \JSON_THROW_ON_ERROR);
+
+        return \is_array($data) ? array_values($data) : [];
+    }
+
+    /** @return array<string, mixed> */
+    private static function object(mixed $data): array
+    {
+        $object = [];
+        foreach (\is_array($data) ? $data : [] as $name => $value) {
+            $object[(string) $name] = $value;
+        }
+
+        return $object;
+    }
+
+    /** @param array<string, mixed> $data */
+    private static function text(array $data, string $name): string
+    {
+        return \is_string($data[$name] ?? null) ? $data[$name] : throw new \LogicException('the demo data lacks '.$name);
+    }
+
+    /** @param array<string, mixed> $data */
+    private static function number(array $data, string $name): float
+    {
+        return is_numeric($data[$name] ?? null) ? (float) $data[$name] : throw new \LogicException('the demo data lacks '.$name);
+    }
+}

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Job\Entity;
+
+use Doctrine\Common\Collections\ArrayCollection;
+use Doctrine\Common\Collections\Collection;
+use Doctrine\DBAL\Types\Types;
+use Doctrine\ORM\Mapping as ORM;
+use Yew\Server\Job\ShelfState;
+
+/** One repair, over one or more units. */
+#[ORM\Entity]
+#[ORM\Table(name: 'job')]
+class Job
+{
+    /** @var Collection<int, JobUnit> */
+    #[ORM\OneToMany(targetEntity: JobUnit::class, mappedBy: 'job', cascade: ['persist'])]
+    private Collection $units;
+
+    #[ORM\Column(length: 20, enumType: ShelfState::class)]
+    private ShelfState $shelfState = ShelfState::OnTheBench;
+
+    #[ORM\Column(type: 'instant')]
+    private \DateTimeImmutable $shelfSince;
+
+    #[ORM\Column(length: 200)]
+    private string $waitsFor = '';
+
+    public function __construct(
+        #[ORM\Id, ORM\Column(type: Types::GUID)]
+        public readonly string $id,
+        #[ORM\Column(length: 8, unique: true)]
+        public readonly string $tag,
+        #[ORM\ManyToOne, ORM\JoinColumn(nullable: false)]
+        public readonly AmplifierOwner $owner,
+        #[ORM\Column(type: Types::TEXT)]
+        public readonly string $complaint,
+        #[ORM\Column(type: Types::TEXT)]
+        public readonly string $cameWith,
+        #[ORM\Column(type: Types::TEXT)]
+        public readonly string $conditionNotes,
+        #[ORM\Column(type: 'instant')]
+        public readonly \DateTimeImmutable $bookedInAt,
+        /** Everything a job is found by, lower case: owner, maker, model, serial, tag. */
+        #[ORM\Column(type: Types::TEXT)]
+        public readonly string $searchText,
+    ) {
+        $this->units = new ArrayCollection();
+        $this->shelfSince = $bookedInAt;
+    }
+
+    public function cover(Unit $unit, ?string $sheetVersionId): void
+    {
+        $this->units->add(new JobUnit($this, $unit, $sheetVersionId));
+    }
+
+    /** @return list<JobUnit> */
+    public function units(): array
+    {
+        return array_values($this->units->toArray());
+    }
+
+    public function unit(string $unitId): ?JobUnit
+    {
+        foreach ($this->units as $unit) {
+            if ($unit->unit->id === $unitId) {
+                return $unit;
+            }
+        }
+
+        return null;
+    }
+
+    public function moveTo(ShelfState $state, string $waitsFor, \DateTimeImmutable $at): void
+    {
+        $this->shelfState = $state;
+        $this->waitsFor = $waitsFor;
+        $this->shelfSince = $at;
+    }
+
+    public function shelfState(): ShelfState
+    {
+        return $this->shelfState;
+    }
+
+    public function shelfSince(): \DateTimeImmutable
+    {
+        return $this->shelfSince;
+    }
+
+    public function waitsFor(): string
+    {
+        return $this->waitsFor;
+    }
+}

@@ -1,0 +1,123 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Report;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Clock\ClockInterface;
+use Symfony\Component\Filesystem\Filesystem;
+use Symfony\Component\Uid\Uuid;
+use Twig\Environment;
+use Yew\Server\Access\Entity\Person;
+use Yew\Server\Http\Refused;
+use Yew\Server\Job\Entity\Job;
+use Yew\Server\Report\Entity\IssuedReport;
+use Yew\Server\Shop\Entity\Shop;
+use Yew\Server\Shop\Meters;
+use Yew\Server\Tape\BenchView;
+use Yew\Server\Tape\Entity\TapeEntry;
+use Yew\Server\Tape\EntryView;
+use Yew\Server\Tape\Projection\BenchFold;
+use Yew\Server\Tape\Projections;
+use Yew\Server\Tape\TapeDoor;
+use Yew\Server\Tape\TapeReader;
+use Yew\Server\Wording\Wording;
+
+/** The service record with its two faces (REC-4): made from the tape, kept as a file with its hash. */
+final readonly class Reports
+{
+    public function __construct(
+        private EntityManagerInterface $em,
+        private ClockInterface $clock,
+        private Environment $twig,
+        private Pdf $pdf,
+        private Marks $marks,
+        private BenchView $bench,
+        private EntryView $entries,
+        private Projections $projections,
+        private TapeReader $tape,
+        private TapeDoor $door,
+        private Meters $meters,
+        private Wording $wording,
+        private string $stateDir,
+    ) {
+    }
+
+    public function issue(Job $job, string $personId): IssuedReport
+    {
+        $pdf = $this->pdf->make($this->html($job));
+        $report = new IssuedReport(Uuid::v7()->toRfc4122(), $job->id, $this->clock->now(), $personId, hash('sha256', $pdf));
+        (new Filesystem())->dumpFile($this->path($report->id), $pdf);
+        $this->em->wrapInTransaction(function () use ($job, $report, $personId): void {
+            $this->em->persist($report);
+            $this->door->write($job, $personId, 'report-issued', ['reportId' => $report->id, 'sha256' => $report->sha256]);
+        });
+
+        return $report;
+    }
+
+    public function read(IssuedReport $report): string
+    {
+        $path = $this->path($report->id);
+        $pdf = is_file($path) ? (string) file_get_contents($path) : '';
+
+        return hash('sha256', $pdf) === $report->sha256 ? $pdf : throw Refused::gone('The file of this report is missing or was changed. Make the report again.');
+    }
+
+    public function html(Job $job): string
+    {
+        $shop = $this->em->getRepository(Shop::class)->findOneBy([]);
+        $units = [];
+        foreach ($job->units() as $unit) {
+            $view = $this->bench->of($unit);
+            $fold = $this->projections->of($unit);
+            $units[] = [
+                'unit' => $unit->unit,
+                'sheet' => $this->projections->sheet($unit),
+                'view' => $view,
+                'stairs' => $this->marks->stairs(\is_array($view['stairs']) ? $this->treads($view['stairs']) : []),
+                'conditions' => $fold->conditions->toArray(),
+                'meter' => $this->meters->find($fold->conditions->meterId())?->name,
+            ];
+        }
+        $people = [];
+        foreach ($this->em->getRepository(Person::class)->findAll() as $person) {
+            $people[$person->id] = $person->name;
+        }
+        $tape = array_map(fn (TapeEntry $e): array => $this->entries->of($e), $this->tape->after($job->id, 0));
+
+        return $this->twig->render('report.html.twig', [
+            'shop' => $shop,
+            'zone' => $shop->timeZone ?? 'UTC',
+            'job' => $job,
+            'units' => $units,
+            'people' => $people,
+            'tape' => $tape,
+            'gates' => $this->wording->gates(),
+            'marks' => $this->marks,
+            'words' => $this->wording->words(),
+            'today' => $this->clock->now(),
+        ]);
+    }
+
+    /**
+     * @param array<mixed> $stairs
+     *
+     * @return list<array<string, mixed>>
+     */
+    private function treads(array $stairs): array
+    {
+        $treads = [];
+        foreach ($stairs as $tread) {
+            $treads[] = BenchFold::named($tread);
+        }
+
+        return $treads;
+    }
+
+    private function path(string $reportId): string
+    {
+        return $this->stateDir.'/reports/'.$reportId.'.pdf';
+    }
+}

@@ -1,0 +1,137 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Sheet;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+use Symfony\Component\Uid\Uuid;
+use Yew\Core\Bench\SafetyFigures;
+use Yew\Core\Codec\BadData;
+use Yew\Core\Sheet\SheetFile;
+use Yew\Server\Access\Entity\Person;
+use Yew\Server\Http\Refused;
+use Yew\Server\Sheet\Entity\Sheet;
+use Yew\Server\Sheet\Entity\SheetVersion;
+
+final readonly class SheetController
+{
+    public function __construct(private EntityManagerInterface $em, private SheetShelf $shelf)
+    {
+    }
+
+    #[Route('/api/sheets', methods: ['GET'])]
+    public function all(): JsonResponse
+    {
+        $sheets = [];
+        foreach ($this->em->getRepository(Sheet::class)->findBy([], ['name' => 'ASC']) as $sheet) {
+            $latest = $this->shelf->latest($sheet);
+            $core = $this->shelf->decoded($latest->id);
+            $sheets[] = [
+                'id' => $sheet->id,
+                'name' => $sheet->name(),
+                'versionId' => $latest->id,
+                'number' => $latest->number,
+                'trust' => $core->trust,
+                'tubes' => array_values(array_map(static fn ($t): string => $t->type, $core->tubes)),
+                'pointCount' => \count($core->points),
+                'printedMainsVolts' => $core->printedMains[0],
+            ];
+        }
+
+        return new JsonResponse($sheets);
+    }
+
+    /** A sheet file, read as it is; nothing is stored when anything in it is wrong. */
+    #[Route('/api/sheets', methods: ['POST'])]
+    public function import(Request $request, #[CurrentUser] Person $person): JsonResponse
+    {
+        return new JsonResponse($this->described($this->shelf->import(self::document($request), $person->id)), 201);
+    }
+
+    #[Route('/api/sheets/{sheetId}/versions', methods: ['POST'])]
+    public function revise(string $sheetId, Request $request, #[CurrentUser] Person $person): JsonResponse
+    {
+        return new JsonResponse($this->described($this->shelf->revise($this->sheet($sheetId), self::document($request), $person->id)), 201);
+    }
+
+    #[Route('/api/sheets/{sheetId}', methods: ['GET'])]
+    public function one(string $sheetId): JsonResponse
+    {
+        return new JsonResponse($this->described($this->shelf->latest($this->sheet($sheetId))));
+    }
+
+    #[Route('/api/sheet-versions/{versionId}', methods: ['GET'])]
+    public function version(string $versionId): JsonResponse
+    {
+        return new JsonResponse($this->described($this->versionById($versionId)));
+    }
+
+    #[Route('/api/sheet-versions/{versionId}/file', methods: ['GET'])]
+    public function export(string $versionId): Response
+    {
+        $version = $this->versionById($versionId);
+        $name = trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower($version->sheet->name())), '-');
+
+        return new Response($version->document, headers: [
+            'Content-Type' => 'application/json',
+            'Content-Disposition' => \sprintf('attachment; filename="%s.sheet.json"', '' === $name ? 'sheet' : $name),
+        ]);
+    }
+
+    /** @return array<string, mixed> */
+    private function described(SheetVersion $version): array
+    {
+        $core = $this->shelf->decoded($version->id);
+        $start = [];
+        foreach ($core->points as $point) {
+            $start[$point->place] = $point->printedVolts ?? 0.0;
+        }
+        $islands = [];
+        foreach ($core->islands as $island) {
+            $network = $core->dischargeNetwork($island, null);
+            $seconds = $network->secondsTo(SafetyFigures::HANDS_IN_VOLTS, $start);
+            $islands[] = ['id' => $island->id, 'name' => $island->name, 'nodes' => $island->nodes, 'proofAt' => $island->proofAt, 'cutOffBy' => $island->cutOffBy, 'energyJoules' => $network->energyJoules($start), 'secondsToHandsIn' => $seconds, 'holdsCharge' => null === $seconds];
+        }
+        $versions = [];
+        foreach ($this->em->getRepository(SheetVersion::class)->findBy(['sheet' => $version->sheet], ['number' => 'DESC']) as $other) {
+            $versions[] = ['id' => $other->id, 'number' => $other->number, 'madeAt' => $other->madeAt->format('Y-m-d\TH:i:s.v\Z'), 'madeBy' => $other->madeBy, 'hash' => $other->hash];
+        }
+
+        return [
+            'id' => $version->sheet->id,
+            'name' => $version->sheet->name(),
+            'versionId' => $version->id,
+            'number' => $version->number,
+            'hash' => $version->hash,
+            'document' => $version->data(),
+            'islands' => $islands,
+            'versions' => $versions,
+        ];
+    }
+
+    /**
+     * @return array<mixed>
+     *
+     * @throws BadData
+     */
+    private static function document(Request $request): array
+    {
+        return SheetFile::decode($request->getContent());
+    }
+
+    private function sheet(string $id): Sheet
+    {
+        return (Uuid::isValid($id) ? $this->em->find(Sheet::class, $id) : null) ?? throw Refused::notFound('sheet');
+    }
+
+    private function versionById(string $id): SheetVersion
+    {
+        return Uuid::isValid($id) ? $this->shelf->version($id) : throw Refused::notFound('sheet version');
+    }
+}

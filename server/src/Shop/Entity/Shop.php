@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Shop\Entity;
+
+use Doctrine\ORM\Mapping as ORM;
+
+/** The one shop of this installation and the choices it made once. */
+#[ORM\Entity]
+#[ORM\Table(name: 'shop')]
+class Shop
+{
+    /** @param 'us'|'uk' $vocabulary */
+    public function __construct(
+        #[ORM\Id, ORM\Column]
+        public readonly int $id,
+        #[ORM\Column(length: 120)]
+        public readonly string $name,
+        #[ORM\Column(length: 400)]
+        public readonly string $address,
+        #[ORM\Column(length: 60)]
+        public readonly string $timeZone,
+        #[ORM\Column(length: 2)]
+        public readonly string $vocabulary,
+        #[ORM\Column(length: 400)]
+        public readonly string $closingWords,
+    ) {
+    }
+}

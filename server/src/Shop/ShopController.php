@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Shop;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\Routing\Attribute\Route;
+use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Tube\TubeCatalogue;
+use Yew\Server\Access\Entity\Person;
+use Yew\Server\Shop\Entity\Shop;
+use Yew\Server\Wording\Wording;
+
+final readonly class ShopController
+{
+    public function __construct(private EntityManagerInterface $em, private Meters $meters, private Wording $wording, private TubeCatalogue $tubes)
+    {
+    }
+
+    /** What every page needs once: the shop, its meters, its words, the tube types and the people's names. */
+    #[Route('/api/shop', methods: ['GET'])]
+    public function shop(): JsonResponse
+    {
+        $shop = $this->em->getRepository(Shop::class)->findOneBy([]);
+        $meters = [];
+        foreach ($this->meters->all() as $meter) {
+            $meters[] = ['id' => $meter->id, 'name' => $meter->name, 'inputResistanceOhms' => $meter->inputResistanceOhms(MeterFunction::DcVolts), 'highestVolts' => $meter->highest(MeterFunction::DcVolts)];
+        }
+        $people = [];
+        foreach ($this->em->getRepository(Person::class)->findAll() as $person) {
+            $people[$person->id] = $person->name;
+        }
+
+        return new JsonResponse([
+            'name' => $shop->name ?? 'A new shop',
+            'timeZone' => $shop->timeZone ?? 'UTC',
+            'vocabulary' => $shop->vocabulary ?? 'us',
+            'words' => $this->wording->words(),
+            'meters' => $meters,
+            'people' => (object) $people,
+            'tubeTypes' => $this->tubes->names(),
+        ]);
+    }
+}

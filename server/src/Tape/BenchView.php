@@ -1,0 +1,369 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tape;
+
+use Symfony\Component\Clock\ClockInterface;
+use Yew\Core\Bench\ChassisState;
+use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Bench\SafetyFigures;
+use Yew\Core\Quantity\Engineering;
+use Yew\Core\Quantity\ReadingKind;
+use Yew\Core\Reading\BranchCurrent;
+use Yew\Core\Reading\Expected;
+use Yew\Core\Reading\Finding;
+use Yew\Core\Reading\JudgedPoint;
+use Yew\Core\Reading\Mark;
+use Yew\Core\Reading\Slips;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Sheet\Island;
+use Yew\Core\Sheet\Place;
+use Yew\Core\Sheet\PointKind;
+use Yew\Core\Sheet\Sheet;
+use Yew\Core\Sheet\SupplyNode;
+use Yew\Core\Sheet\TestPoint;
+use Yew\Core\Tube\TubeCatalogue;
+use Yew\Server\Job\Entity\JobUnit;
+use Yew\Server\Tape\Projection\JudgedBench;
+use Yew\Server\Tape\Projection\ReadingRecord;
+use Yew\Server\Wording\Wording;
+
+/** The bench as the page shows it: one document per unit, made of core's figures and the wording catalogue. */
+final readonly class BenchView
+{
+    public function __construct(private Projections $projections, private Wording $wording, private TubeCatalogue $tubes, private ClockInterface $clock)
+    {
+    }
+
+    /** @return array<string, mixed> the schema Bench of docs/api/openapi.yaml */
+    public function of(JobUnit $unit): array
+    {
+        $now = (float) $this->clock->now()->format('U.u');
+        $fold = $this->projections->of($unit);
+        $bench = $this->projections->judged($unit, $fold, $now);
+        $islands = $this->projections->islands($unit);
+        $chassis = $fold->chassis->at($now, $islands);
+        $points = array_values(array_map(fn (JudgedPoint $p): array => $this->point($p, $bench), $bench->points));
+
+        return [
+            'unitId' => $unit->unit->id,
+            'state' => [
+                'name' => $chassis->state->value,
+                'since' => self::iso($chassis->since),
+                'provedUntil' => ChassisState::Dead === $chassis->state ? self::isoOrNull($chassis->provedUntil($islands)) : null,
+                'next' => array_map(static fn (ChassisState $s): string => $s->value, $chassis->state->declarable()),
+                'unchecked' => $fold->unchecked,
+            ],
+            'islands' => $this->islands($unit, $bench, $chassis->state),
+            'tubes' => $this->tubes($bench->sheet),
+            'conditions' => (object) $fold->conditions->toArray(),
+            'warm' => ['since' => self::isoOrNull($fold->warmSince), 'warming' => ChassisState::Energised === $chassis->state && null !== $fold->warmSince && ($now - $fold->warmSince) < 600],
+            'missing' => array_values(array_filter(['inletVolts', 'tubes', 'limiter'], static fn (string $f): bool => !$fold->conditions->states($f))),
+            'points' => $points,
+            'stairs' => $this->stairs($bench),
+            'findings' => array_map(fn (Finding $f): array => $this->finding($f, $bench->sheet), $bench->findings()),
+            'currents' => array_map(fn (BranchCurrent $c): array => [...$c->toArray(), 'sentence' => $this->currentSentence($c)], $bench->currents()),
+            'closeOut' => null === $fold->closeOut ? null : (object) $fold->closeOut,
+            'openEnds' => $this->openEnds($bench),
+        ];
+    }
+
+    /** @return list<array<string, mixed>> every socket with its base and what each pin is */
+    private function tubes(?Sheet $sheet): array
+    {
+        $tubes = [];
+        foreach ($sheet->tubes ?? [] as $tube) {
+            $type = $this->tubes->find($tube->type);
+            $base = $type->base ?? 'octal';
+            $tubes[] = [
+                'position' => $tube->position,
+                'type' => $tube->type,
+                'role' => $tube->role,
+                'where' => $tube->where,
+                'output' => $tube->output,
+                'base' => $base,
+                'pinCount' => $this->tubes->pinCount($base),
+                'pins' => (object) array_map($this->wording->word(...), $type->pins ?? []),
+            ];
+        }
+
+        return $tubes;
+    }
+
+    /** @return array<string, mixed> */
+    public function point(JudgedPoint $judged, JudgedBench $bench): array
+    {
+        $point = $judged->point;
+        $pin = Place::pin($point->place);
+        $record = $bench->records[$point->key()] ?? null;
+
+        return [
+            'key' => $point->key(),
+            'place' => $point->place,
+            'function' => $point->function->value,
+            'against' => $point->against,
+            'kind' => $point->kind->value,
+            'name' => $this->name($point, $bench->sheet),
+            'tube' => $pin['tube'] ?? null,
+            'pin' => $pin['pin'] ?? null,
+            'electrode' => $this->wording->word($this->electrode($point, $bench->sheet)),
+            'where' => $point->where ?? (null === $pin ? null : $bench->sheet->tubes[$pin['tube']]->where ?? null),
+            'node' => $point->fedBy,
+            'sister' => $point->sister,
+            'printedVolts' => $point->printedVolts,
+            'expected' => $this->expected($judged->expected),
+            'slips' => Slips::intervals($judged->expected),
+            'reading' => null === $record ? null : $this->reading($record, $judged),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function expected(Expected $expected): array
+    {
+        $volts = $expected->volts;
+        $step = null === $volts ? 0.1 : Engineering::threeDigits($volts);
+
+        return [
+            'volts' => $volts,
+            'text' => null === $volts ? null : Engineering::plain($volts, $step),
+            'lowVolts' => $expected->window?->low,
+            'highVolts' => $expected->window?->high,
+            'windowText' => null === $expected->window ? null : Engineering::plain($expected->window->low, $step).' to '.Engineering::plain($expected->window->high, $step),
+            'windowSource' => $expected->window?->source,
+            'obstacle' => null === $expected->obstacle ? null : $this->wording->reason($expected->obstacle, $expected->figures),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function reading(ReadingRecord $record, JudgedPoint $judged): array
+    {
+        $judgement = $judged->judgement ?? throw new \LogicException('a reading is always judged');
+        $now = $judgement->toArray();
+        $then = $record->then['verdict'] ?? null;
+
+        return [
+            'entryId' => $record->entryId,
+            'text' => $record->text,
+            'shown' => self::shown($record),
+            'volts' => $judgement->volts,
+            'observedAt' => self::iso($record->observedAt),
+            'personId' => $record->personId,
+            'verdict' => $now['verdict'],
+            'verdictWords' => self::words($judgement->verdict, $judgement->direction()),
+            'marks' => $now['marks'],
+            'reasonCode' => $now['reasonCode'],
+            'sentence' => $this->wording->reason($judgement->reasonCode, $judgement->figures),
+            'mark' => $now['mark'],
+            'expectedVolts' => $judgement->expectedVolts,
+            'expectedText' => null === $judgement->expectedVolts ? null : Engineering::plain($judgement->expectedVolts, Engineering::threeDigits($judgement->expectedVolts)),
+            'lowVolts' => $judgement->window?->low,
+            'highVolts' => $judgement->window?->high,
+            'deviationVolts' => $judgement->figures['deviationVolts'] ?? null,
+            'deviationPercent' => $judgement->figures['deviationPercent'] ?? null,
+            'bandHalfVolts' => $judgement->bandHalf,
+            'reference' => $judgement->reference,
+            'accepted' => $record->accepted,
+            'verdictThen' => \is_string($then) ? $then : null,
+        ];
+    }
+
+    /** Verdict in words, with the direction where it helps: “out, low”. */
+    public static function words(Verdict $verdict, ?string $direction): string
+    {
+        return match ($verdict) {
+            Verdict::CannotSay => 'cannot say',
+            Verdict::Out, Verdict::Danger => $verdict->value.(null === $direction ? '' : ', '.$direction),
+            default => $verdict->value,
+        };
+    }
+
+    public static function shown(ReadingRecord $record): string
+    {
+        $digits = Engineering::plain($record->value, $record->resolution);
+
+        return match ($record->kind) {
+            ReadingKind::Overload => 'OL',
+            ReadingKind::Above => '> '.$digits,
+            ReadingKind::Below => '< '.$digits,
+            ReadingKind::Intermittent => '≈ '.$digits,
+            ReadingKind::Value => $digits,
+        };
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function stairs(JudgedBench $bench): array
+    {
+        $treads = [];
+        foreach ($bench->sheet->nodes ?? [] as $node) {
+            $judged = $bench->points[TestPoint::keyOf($node->id, MeterFunction::DcVolts)] ?? null;
+            if (null === $judged) {
+                continue;
+            }
+            $treads[] = [
+                'node' => $node->id,
+                'key' => $judged->point->key(),
+                'name' => $node->name,
+                'fedFrom' => $node->fedFrom,
+                'via' => $this->via($node, $bench->sheet),
+                'belowZero' => ($judged->point->printedVolts ?? 0.0) < 0.0,
+                'expectedVolts' => $judged->judgement->expectedVolts ?? $judged->expected->volts,
+                'lowVolts' => $judged->judgement->window->low ?? $judged->expected->window?->low,
+                'highVolts' => $judged->judgement->window->high ?? $judged->expected->window?->high,
+                'measuredVolts' => $judged->judgement?->volts,
+                'verdict' => $judged->judgement?->verdict->value,
+            ];
+        }
+
+        return $treads;
+    }
+
+    private function via(SupplyNode $node, ?Sheet $sheet): ?string
+    {
+        foreach ($sheet->parts ?? [] as $part) {
+            if ($part->id === $node->through) {
+                return ('choke' === $part->kind ? 'choke' : $part->id).' '.rtrim(Engineering::text($part->ohms, 'Ω', $part->ohms >= 1000 ? 100.0 : 1.0), '');
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<array<string, mixed>> */
+    private function islands(JobUnit $unit, JudgedBench $bench, ChassisState $state): array
+    {
+        $fold = $this->projections->of($unit);
+        $sheet = $bench->sheet;
+        $islands = [] === ($sheet->islands ?? []) ? [new Island(Projections::WHOLE_CHASSIS, 'the whole chassis', [], 'reservoir', null)] : $sheet->islands;
+        $start = $this->startVolts($bench);
+
+        return array_map(function (Island $island) use ($fold, $sheet, $start, $state): array {
+            $proof = $fold->chassis->proofs[$island->id] ?? null;
+            $network = $sheet?->dischargeNetwork($island, $fold->conditions->bleeder());
+            $seconds = $network?->secondsTo(SafetyFigures::HANDS_IN_VOLTS, $start);
+            $highest = max([0.0, ...array_map(static fn (string $n): float => abs($start[$n] ?? 0.0), $island->nodes)]);
+
+            return [
+                'id' => $island->id,
+                'name' => $island->name,
+                'proofAt' => $island->proofAt,
+                'where' => $sheet?->point($island->proofAt, MeterFunction::DcVolts)?->where,
+                'cutOffBy' => $island->cutOffBy,
+                'lastVolts' => $proof?->volts,
+                'provedAt' => self::isoOrNull($proof?->at),
+                'proved' => null !== $proof && $proof->volts < SafetyFigures::HANDS_IN_VOLTS && \in_array($state, [ChassisState::Dead, ChassisState::Discharging], true),
+                'startVolts' => $highest,
+                'energyJoules' => $network?->energyJoules($start),
+                'secondsToSafe' => $network?->secondsTo(SafetyFigures::TOUCH_VOLTS, $start),
+                'secondsToHandsIn' => $seconds,
+                'holdsCharge' => null !== $network && null === $seconds,
+            ];
+        }, $islands);
+    }
+
+    /** @return array<string, float> highest volts each node may hold: read last, expected today, or printed */
+    private function startVolts(JudgedBench $bench): array
+    {
+        $volts = [];
+        foreach ($bench->points as $judged) {
+            if (MeterFunction::DcVolts === $judged->point->function) {
+                $read = $judged->judgement->volts ?? 0.0;
+                $drawn = $judged->expected->volts ?? $judged->point->printedVolts ?? 0.0;
+                $volts[$judged->point->place] = abs($read) > abs($drawn) ? $read : $drawn;
+            }
+        }
+
+        return $volts;
+    }
+
+    /** @return array<string, mixed> */
+    private function finding(Finding $finding, ?Sheet $sheet): array
+    {
+        $names = array_map(static fn (string $n): string => $n, $finding->nodes);
+        $rails = array_values(array_filter($finding->places, static fn (string $p): bool => isset($sheet->nodes[$p])));
+        $listed = \count($rails) > 1 ? $rails : $finding->places;
+        $last = array_pop($listed);
+        $head = $this->wording->finding($finding->code, ['count' => self::count(\count($listed) + 1), 'names' => [] === $listed ? (string) $last : implode(', ', $listed).' and '.$last]);
+        $current = $finding->current;
+        $code = match (true) {
+            null === $current || null === $current->expectedAmperes => 'source',
+            'current-high' === $current->reasonCode => 'load',
+            \in_array($current->reasonCode, ['current-low', 'no-drop'], true) => 'unload',
+            'current-within' === $current->reasonCode => 'dropper',
+            default => 'source',
+        };
+
+        return [...$finding->toArray(), 'nodes' => $names, 'headline' => $head, 'sentence' => $this->wording->finding($code, ['part' => $current?->part->id, 'node' => $finding->node, ...(null === $current ? [] : $current->toArray())])];
+    }
+
+    private static function count(int $count): string
+    {
+        return [2 => 'two', 3 => 'three', 4 => 'four', 5 => 'five', 6 => 'six', 7 => 'seven', 8 => 'eight', 9 => 'nine'][$count] ?? (string) $count;
+    }
+
+    private function currentSentence(BranchCurrent $current): string
+    {
+        return $this->wording->current($current->reasonCode, $current->toArray());
+    }
+
+    /** @return array{unread: list<string>, provisional: list<string>, stale: list<string>, deviating: list<string>} names of points that close-out asks about (REC-4a) */
+    private function openEnds(JudgedBench $bench): array
+    {
+        $ends = ['unread' => [], 'provisional' => [], 'stale' => [], 'deviating' => []];
+        foreach ($bench->points as $judged) {
+            $name = $this->name($judged->point, $bench->sheet);
+            if (null === $judged->judgement) {
+                $ends['unread'][] = $name;
+                continue;
+            }
+            $marks = $judged->judgement->marks;
+            if (\in_array(Mark::Stale, $marks, true)) {
+                $ends['stale'][] = $name;
+            } elseif (\in_array(Mark::Provisional, $marks, true)) {
+                $ends['provisional'][] = $name;
+            }
+            if (\in_array($judged->judgement->verdict, [Verdict::Out, Verdict::Danger], true) && !\in_array(Mark::Accepted, $marks, true)) {
+                $ends['deviating'][] = $name;
+            }
+        }
+
+        return $ends;
+    }
+
+    /** “V5 pin 3”, “C · inverter” */
+    private function name(TestPoint $point, ?Sheet $sheet): string
+    {
+        $pin = Place::pin($point->place);
+        $node = $sheet->nodes[$point->place] ?? null;
+
+        return match (true) {
+            null !== $pin => \sprintf('%s pin %d', $pin['tube'], $pin['pin']),
+            null !== $node => $node->id.' · '.$node->name,
+            default => $point->place,
+        };
+    }
+
+    private function electrode(TestPoint $point, ?Sheet $sheet): string
+    {
+        $pin = Place::pin($point->place);
+        $type = null === $pin ? null : $sheet->tubes[$pin['tube']]->type ?? null;
+        $electrode = null === $pin || null === $type ? null : $this->tubes->find($type)->pins[$pin['pin']] ?? null;
+
+        return match (true) {
+            PointKind::Bias === $point->kind && null !== $electrode => 'grid, bias',
+            null !== $electrode => $electrode,
+            PointKind::Other === $point->kind => '',
+            default => $point->kind->value,
+        };
+    }
+
+    private static function iso(float $seconds): string
+    {
+        return \DateTimeImmutable::createFromFormat('U.u', \sprintf('%.6F', $seconds), new \DateTimeZone('UTC'))?->format('Y-m-d\TH:i:s.v\Z') ?: '';
+    }
+
+    private static function isoOrNull(?float $seconds): ?string
+    {
+        return null === $seconds ? null : self::iso($seconds);
+    }
+}

@@ -1,0 +1,124 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tape;
+
+use Yew\Core\Quantity\Engineering;
+use Yew\Core\Reading\Verdict;
+use Yew\Server\Tape\Entity\TapeEntry;
+use Yew\Server\Tape\Projection\BenchFold;
+use Yew\Server\Wording\Wording;
+
+/** One entry of the tape as it is shown: a headline and one line below it. */
+final readonly class EntryView
+{
+    public function __construct(private Wording $wording)
+    {
+    }
+
+    /** @return array<string, mixed> the schema TapeEntry of docs/api/openapi.yaml */
+    public function of(TapeEntry $entry): array
+    {
+        [$headline, $line] = $this->words($entry);
+
+        return [
+            'id' => $entry->id,
+            'unitId' => $entry->unitId,
+            'kind' => $entry->kind,
+            'payload' => (object) $entry->payload,
+            'personId' => $entry->personId,
+            'device' => $entry->device,
+            'counter' => $entry->counter,
+            'observedAt' => $entry->observedAt->format('Y-m-d\TH:i:s.v\Z'),
+            'sequence' => $entry->jobSequence,
+            'headline' => $headline,
+            'line' => null === $entry->refusal ? $line : $this->refusal($entry),
+            'verdict' => $entry->judgement['verdict'] ?? null,
+            'refused' => null !== $entry->refusal,
+        ];
+    }
+
+    public function refusal(TapeEntry $entry): string
+    {
+        $code = $entry->refusal['code'] ?? '';
+
+        return $this->wording->refusal(\is_string($code) ? $code : '', BenchFold::named($entry->refusal['figures'] ?? []));
+    }
+
+    /** @return array{string, string} */
+    private function words(TapeEntry $entry): array
+    {
+        $p = $entry->payload;
+        $text = static fn (string $name): string => \is_scalar($p[$name] ?? null) ? (string) $p[$name] : '';
+
+        return match ($entry->kind) {
+            'book-in' => ['Booked in', $text('complaint')],
+            'state-change' => [ucfirst($text('to')), $this->gates(BenchFold::named($p['gates'] ?? []))],
+            'conditions' => ['Conditions stated', $this->facts(BenchFold::named($p['facts'] ?? []))],
+            'discharge-proof' => ['Discharge proof '.$text('text').' V', $this->judged($entry)],
+            'reading' => [$text('place').' '.$text('text').(1 === preg_match('/[A-Za-zΩ]$/u', $text('text')) ? '' : ' '.$text('unit')), $this->judged($entry)],
+            'accept' => ['Let stand', $text('reason')],
+            'correction' => [isset($p['corrects']) ? 'Taken back' : 'Mains corrected', '' === $text('reason') ? 'the earlier entry stays on the tape' : $text('reason')],
+            'note' => ['Note'.('' === $text('place') ? '' : ' at '.$text('place')), $text('text')],
+            'sheet-chosen' => ['Sheet chosen', [] === ($p['lostPlaces'] ?? []) ? '' : 'places lost: '.implode(', ', \is_array($p['lostPlaces'] ?? null) ? array_filter($p['lostPlaces'], is_string(...)) : [])],
+            'shelf-move' => [ucfirst(str_replace('-', ' ', $text('to'))), $text('waitsFor')],
+            'close-out' => ['Closed out', str_replace('-', ' ', $text('outcome'))],
+            'report-issued' => ['Report made', 'kept with its fingerprint '.substr($text('sha256'), 0, 8)],
+            default => [$entry->kind, ''],
+        };
+    }
+
+    private function judged(TapeEntry $entry): string
+    {
+        $j = $entry->judgement ?? [];
+        $verdict = Verdict::tryFrom(\is_string($j['verdict'] ?? null) ? $j['verdict'] : '');
+        if (null === $verdict) {
+            return '';
+        }
+        $direction = $j['direction'] ?? null;
+        $expected = $j['expectedVolts'] ?? null;
+        $code = \is_string($j['reasonCode'] ?? null) ? $j['reasonCode'] : '';
+        if (Verdict::CannotSay === $verdict || null === $expected || !is_numeric($expected)) {
+            return BenchView::words($verdict, null).': '.$this->wording->reason($code, BenchFold::named($j['figures'] ?? []));
+        }
+
+        return BenchView::words($verdict, \is_string($direction) ? $direction : null).' ('.Engineering::plain((float) $expected, Engineering::threeDigits((float) $expected)).' expected)';
+    }
+
+    /** @param array<string, mixed> $gates */
+    private function gates(array $gates): string
+    {
+        $unchecked = \count(array_filter($gates, static fn (mixed $a): bool => 'not-checked-by-the-tool' === $a));
+
+        return 0 === $unchecked ? '' : \sprintf('%d gates not checked by the tool', $unchecked);
+    }
+
+    /** @param array<string, mixed> $facts */
+    private function facts(array $facts): string
+    {
+        $words = [];
+        foreach ($facts as $name => $fact) {
+            $value = BenchFold::named($fact)['value'] ?? null;
+            $words[] = match (true) {
+                'inletVolts' === $name && is_numeric($value) => 'mains '.(string) $value.' V',
+                'tubes' === $name && \is_array($value) => $this->tubes($value),
+                \is_array($value) && \is_string($value['kind'] ?? null) => str_replace('limiter none', 'no limiter', $name.' '.$value['kind']),
+                'bleeder' === $name && \is_array($value) => true === ($value['clipped'] ?? null) ? 'bleeder clipped on' : 'bleeder off',
+                'meterId' === $name => 'meter changed',
+                \is_scalar($value) => $name.' '.(string) $value,
+                default => $name.' unknown',
+            };
+        }
+
+        return implode(', ', $words);
+    }
+
+    /** @param array<mixed> $tubes */
+    private function tubes(array $tubes): string
+    {
+        $out = array_keys(array_filter($tubes, static fn (mixed $t): bool => 'out' === $t));
+
+        return [] === $out ? 'all '.$this->wording->word('tubes').' in' : implode(', ', $out).' out';
+    }
+}

@@ -1,0 +1,182 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tape;
+
+use Yew\Core\Bench\ChassisState;
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Codec\BadData;
+use Yew\Core\Quantity\CannotRead;
+use Yew\Core\Quantity\Quantity;
+use Yew\Core\Quantity\QuantityParser;
+use Yew\Core\Quantity\ReadingKind;
+use Yew\Server\Shop\Meters;
+use Yew\Server\Tape\Projection\BenchFold;
+
+/** Whether an entry fits the chassis as it was when observed (SAFE-1, SAFE-1a, SAFE-2, SAFE-2a, SAFE-6), and what its text says. */
+final readonly class Fitting
+{
+    public function __construct(private Meters $meters)
+    {
+    }
+
+    /**
+     * The payload as the tape keeps it: what was typed, with what it says beside it.
+     *
+     * @param array<string, mixed> $payload
+     *
+     * @return array<string, mixed>
+     *
+     * @throws CannotRead when the text cannot be read
+     */
+    public function read(string $kind, array $payload, BenchFold $fold): array
+    {
+        if ('reading' !== $kind && 'discharge-proof' !== $kind) {
+            return $payload;
+        }
+        $function = 'reading' === $kind ? MeterFunction::from(self::text($payload, 'function')) : MeterFunction::DcVolts;
+        $quantity = QuantityParser::parse(self::text($payload, 'text'), $function->unit());
+        $tapped = [];
+        foreach (\is_array($payload['tapped'] ?? null) ? $payload['tapped'] : [] as $text) {
+            $tapped[] = QuantityParser::parse(\is_string($text) ? $text : '', $function->unit())->value;
+        }
+        $meterId = $payload['meterId'] ?? $fold->conditions->meterId();
+        $meter = $this->meters->find(\is_string($meterId) ? $meterId : null);
+
+        return [
+            ...$payload,
+            'meterId' => $meter?->id,
+            'kind' => [] === $tapped ? $quantity->kind->value : ReadingKind::Intermittent->value,
+            'value' => $quantity->value,
+            'unit' => $function->unit()->value,
+            'resolution' => $quantity->resolution,
+            'range' => $meter?->rangeFor($function, $quantity->value)?->max,
+            ...([] === $tapped ? [] : ['tappedValues' => $tapped]),
+        ];
+    }
+
+    /**
+     * @param array<string, mixed> $payload as read() gave it
+     * @param list<string>         $islands
+     *
+     * @return array{code: string, figures: array<string, mixed>}|null why it does not fit; null when it does
+     *
+     * @throws BadData for conditions that cannot be read
+     */
+    public function refusal(string $kind, array $payload, BenchFold $fold, array $islands): ?array
+    {
+        $state = $fold->chassis->state;
+
+        return match ($kind) {
+            'reading' => $this->reading($payload, $state),
+            'discharge-proof' => match (true) {
+                !\in_array($payload['island'], $islands, true) => self::because('no-such-island', []),
+                !\in_array($state, [ChassisState::Discharging, ChassisState::Dead], true) => self::because('proof-needs-discharging', ['state' => $state->value]),
+                default => $this->range($payload, MeterFunction::DcVolts),
+            },
+            'state-change' => self::transition($payload, $state),
+            'conditions' => self::conditions($payload, $fold),
+            'accept' => null === $fold->find(self::text($payload, 'reading')) ? self::because('nothing-to-correct', []) : null,
+            'correction' => isset($payload['corrects']) && null === $fold->find(self::text($payload, 'corrects')) ? self::because('nothing-to-correct', []) : null,
+            default => null,
+        };
+    }
+
+    /**
+     * @param array<string, mixed> $payload
+     *
+     * @return array{code: string, figures: array<string, mixed>}|null
+     */
+    private function reading(array $payload, ChassisState $state): ?array
+    {
+        $function = MeterFunction::from(self::text($payload, 'function'));
+        if (!$state->takes($function)) {
+            return self::because('state', [
+                'functionWord' => $function->unit()->word(),
+                'state' => $state->value,
+                'todo' => ChassisState::Dead === $state ? 'Voltages wait until it is powered.' : ($function->isVoltage() ? 'Take DC volts, or wait until it is powered.' : 'Switch off and prove it discharged first.'),
+            ]);
+        }
+
+        return $this->range($payload, $function);
+    }
+
+    /**
+     * @param array<string, mixed> $payload
+     *
+     * @return array{code: string, figures: array<string, mixed>}|null
+     */
+    private function range(array $payload, MeterFunction $function): ?array
+    {
+        $meter = $this->meters->find(\is_string($payload['meterId'] ?? null) ? $payload['meterId'] : null);
+        $highest = $meter?->highest($function);
+        $value = is_numeric($payload['value'] ?? null) ? (float) $payload['value'] : 0.0;
+        if (null === $meter || null === $highest || abs($value) <= $highest || ReadingKind::Above->value === ($payload['kind'] ?? null)) {
+            return null;
+        }
+
+        return self::because('beyond-meter', ['meterName' => $meter->name, 'highestVolts' => $highest]);
+    }
+
+    /**
+     * @param array<string, mixed> $payload
+     *
+     * @return array{code: string, figures: array<string, mixed>}|null
+     */
+    private static function transition(array $payload, ChassisState $state): ?array
+    {
+        $to = ChassisState::from(self::text($payload, 'to'));
+        if (!\in_array($to, $state->declarable(), true)) {
+            return self::because('transition', ['from' => $state->value, 'to' => $to->value, 'todo' => match (true) {
+                $to === $state => 'It is there already.',
+                ChassisState::Discharging === $state => 'Prove every bank discharged first.',
+                default => 'Switch off first.',
+            }]);
+        }
+        $gates = \is_array($payload['gates'] ?? null) ? $payload['gates'] : [];
+        if (ChassisState::Driven === $to && ('yes' !== ($gates['isolated-source'] ?? null) || 'yes' !== ($gates['output-tubes-out'] ?? null))) {
+            return self::because('gates-open', []);
+        }
+
+        return null;
+    }
+
+    /**
+     * @param array<string, mixed> $payload
+     *
+     * @return array{code: string, figures: array<string, mixed>}|null
+     */
+    private static function conditions(array $payload, BenchFold $fold): ?array
+    {
+        $stated = Conditions::decode($payload['facts'] ?? null, 'payload.facts');
+        $before = $fold->conditions->tubesOut();
+        $after = $stated->tubesOut();
+        if (null === $before || null === $after || ChassisState::Dead === $fold->chassis->state) {
+            return null;
+        }
+        sort($before);
+        sort($after);
+
+        return $before === $after ? null : self::because('tubes-only-when-dead', []);
+    }
+
+    /**
+     * @param array<string, mixed> $figures
+     *
+     * @return array{code: string, figures: array<string, mixed>}
+     */
+    private static function because(string $code, array $figures): array
+    {
+        return ['code' => $code, 'figures' => $figures];
+    }
+
+    /** @param array<string, mixed> $payload */
+    private static function text(array $payload, string $name): string
+    {
+        $value = $payload[$name] ?? null;
+
+        return \is_string($value) ? $value : '';
+    }
+}

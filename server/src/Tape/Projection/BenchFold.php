@@ -1,0 +1,265 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tape\Projection;
+
+use Yew\Core\Bench\Chassis;
+use Yew\Core\Bench\ChassisState;
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Quantity\ReadingKind;
+use Yew\Server\Tape\Entity\TapeEntry;
+
+/** The current state of one unit on one job, folded entry by entry from its tape in the order things were observed. */
+final class BenchFold
+{
+    public Chassis $chassis;
+    public Conditions $conditions;
+    public ?string $conditionsId = null;
+    /** Seconds since the epoch from which warm-up counts (COND-3, COND-3a). */
+    public ?float $warmSince = null;
+    public float $lastObserved;
+    /** @var array<string, list<ReadingRecord>> by point key, oldest first */
+    public array $readings = [];
+    /** @var array<string, mixed>|null payload of the last close-out */
+    public ?array $closeOut = null;
+    /** @var list<string> gates passed without the tool having checked them */
+    public array $unchecked = [];
+
+    private function __construct(public readonly float $bookedIn)
+    {
+        $this->chassis = Chassis::bookedIn($bookedIn);
+        $this->conditions = Conditions::unknown();
+        $this->lastObserved = $bookedIn;
+    }
+
+    public static function start(float $bookedIn): self
+    {
+        return new self($bookedIn);
+    }
+
+    public function __clone()
+    {
+        // Every member is a value or immutable: a shallow copy is a full one.
+    }
+
+    /**
+     * @param list<string> $islands ids of the unit's charge islands
+     */
+    public function apply(TapeEntry $entry, array $islands): void
+    {
+        if (null !== $entry->refusal) {
+            return;
+        }
+        $at = $entry->observedSeconds();
+        $this->chassis = $this->chassis->at($at, $islands);
+        match ($entry->kind) {
+            'state-change' => $this->changeState($entry, $at),
+            'conditions' => $this->state($entry, $at),
+            'discharge-proof' => $this->chassis = $this->chassis->prove(self::text($entry->payload, 'island'), self::figure($entry->payload, 'value'), $at, $islands),
+            'reading' => $this->read($entry, $at),
+            'accept' => $this->accept($entry->payload),
+            'correction' => $this->correct($entry->payload),
+            'close-out' => $this->closeOut = $entry->payload,
+            default => null,
+        };
+        $this->chassis = $this->chassis->seen($at);
+        $this->lastObserved = max($this->lastObserved, $at);
+    }
+
+    public function latest(string $key): ?ReadingRecord
+    {
+        $records = $this->readings[$key] ?? [];
+
+        return [] === $records ? null : $records[\count($records) - 1];
+    }
+
+    public function find(string $entryId): ?ReadingRecord
+    {
+        foreach ($this->readings as $records) {
+            foreach ($records as $record) {
+                if ($record->entryId === $entryId) {
+                    return $record;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /** @param array<string, mixed>|null $judgement as given now, kept as “then” */
+    public function remember(string $entryId, ?array $judgement): void
+    {
+        $this->change($entryId, static fn (ReadingRecord $r): ReadingRecord => $r->judged($judgement));
+    }
+
+    /** @return array<string, mixed> */
+    public function toArray(): array
+    {
+        return [
+            'bookedIn' => $this->bookedIn,
+            'chassis' => $this->chassis->toArray(),
+            'conditions' => $this->conditions->toArray(),
+            'conditionsId' => $this->conditionsId,
+            'warmSince' => $this->warmSince,
+            'lastObserved' => $this->lastObserved,
+            'readings' => array_map(static fn (array $records): array => array_map(static fn (ReadingRecord $r): array => $r->toArray(), $records), $this->readings),
+            'closeOut' => $this->closeOut,
+            'unchecked' => $this->unchecked,
+        ];
+    }
+
+    /** @param array<string, mixed> $data as toArray() gave it */
+    public static function fromArray(array $data): self
+    {
+        $fields = Fields::of($data);
+        $fold = new self($fields->number('bookedIn'));
+        /** @var array{state: string, since: float|int, proofs: array<string, array{volts: float|int, at: float|int, confirms: bool}>, bleederClipped: bool, lastSeen: float|int} $chassis written by toArray() */
+        $chassis = $data['chassis'];
+        $fold->chassis = Chassis::fromArray($chassis);
+        $fold->conditions = Conditions::decode($data['conditions'] ?? []);
+        $fold->conditionsId = $fields->optionalString('conditionsId');
+        $fold->warmSince = $fields->optionalNumber('warmSince');
+        $fold->lastObserved = $fields->number('lastObserved');
+        foreach (self::named($data['readings'] ?? []) as $key => $records) {
+            foreach (\is_array($records) ? array_values($records) : [] as $record) {
+                $fold->readings[$key][] = ReadingRecord::fromFields(Fields::of($record));
+            }
+        }
+        $fold->closeOut = null === ($data['closeOut'] ?? null) ? null : self::named($data['closeOut']);
+        $fold->unchecked = $fields->strings('unchecked');
+
+        return $fold;
+    }
+
+    /** @return array<string, mixed> an array with text keys, as JSON objects come out of the database */
+    public static function named(mixed $data): array
+    {
+        $named = [];
+        foreach (\is_array($data) ? $data : [] as $key => $value) {
+            $named[(string) $key] = $value;
+        }
+
+        return $named;
+    }
+
+    private function changeState(TapeEntry $entry, float $at): void
+    {
+        $to = ChassisState::from(self::text($entry->payload, 'to'));
+        $this->chassis = $this->chassis->declare($to, $at);
+        $this->warmSince = match ($to) {
+            ChassisState::Ramping, ChassisState::Energised => $at,
+            default => null,
+        };
+        foreach (self::named($entry->payload['gates'] ?? []) as $gate => $answer) {
+            if ('not-checked-by-the-tool' === $answer && !\in_array($gate, $this->unchecked, true)) {
+                $this->unchecked[] = $gate;
+            }
+        }
+    }
+
+    private function state(TapeEntry $entry, float $at): void
+    {
+        $before = $this->conditions;
+        $this->conditions = $before->with(Conditions::decode(self::dated($entry->payload['facts'] ?? [], $entry->observedAt)));
+        $this->conditionsId = $entry->id;
+        $moved = null !== $before->limited() && $before->limited() !== $this->conditions->limited();
+        $shifted = null !== $before->inletVolts() && null !== $this->conditions->inletVolts() && abs($this->conditions->inletVolts() - $before->inletVolts()) > 0.02 * $before->inletVolts();
+        if (null !== $this->warmSince && ($moved || $shifted)) {
+            $this->warmSince = $at;
+        }
+        $this->chassis = $this->chassis->withBleeder(null !== $this->conditions->bleeder());
+    }
+
+    private function read(TapeEntry $entry, float $at): void
+    {
+        $p = $entry->payload;
+        $tapped = [];
+        foreach (\is_array($p['tappedValues'] ?? null) ? $p['tappedValues'] : [] as $value) {
+            $tapped[] = is_numeric($value) ? (float) $value : 0.0;
+        }
+        $meterId = $p['meterId'] ?? null;
+        $record = new ReadingRecord(
+            $entry->id,
+            self::text($p, 'place'),
+            MeterFunction::from(self::text($p, 'function')),
+            self::text($p, 'text'),
+            ReadingKind::from(self::text($p, 'kind')),
+            self::figure($p, 'value'),
+            self::figure($p, 'resolution'),
+            $tapped,
+            \is_string($meterId) ? $meterId : $this->conditions->meterId(),
+            $this->conditions,
+            $this->chassis->state,
+            null === $this->warmSince ? null : max(0.0, ($at - $this->warmSince) / 60),
+            $at,
+            $entry->personId,
+            $entry->judgement,
+            null,
+        );
+        $this->readings[$record->key()][] = $record;
+    }
+
+    /** @param array<string, mixed> $payload */
+    private function accept(array $payload): void
+    {
+        $reason = self::text($payload, 'reason');
+        $this->change(self::text($payload, 'reading'), static fn (ReadingRecord $r): ReadingRecord => $r->accept($reason));
+    }
+
+    /** @param array<string, mixed> $payload */
+    private function correct(array $payload): void
+    {
+        $corrects = $payload['corrects'] ?? null;
+        if (\is_string($corrects)) {
+            foreach ($this->readings as $key => $records) {
+                $this->readings[$key] = array_values(array_filter($records, static fn (ReadingRecord $r): bool => $r->entryId !== $corrects));
+            }
+        }
+        $span = self::named($payload['span'] ?? []);
+        if ([] === $span) {
+            return;
+        }
+        $from = (float) (new \DateTimeImmutable(self::text($span, 'from')))->format('U.u');
+        $to = \is_string($span['to'] ?? null) ? (float) (new \DateTimeImmutable($span['to']))->format('U.u') : \INF;
+        $stated = Conditions::decode(['inletVolts' => ['value' => self::figure($span, 'inletVolts'), 'how' => 'measured', 'at' => self::text($span, 'from')]]);
+        foreach ($this->readings as $key => $records) {
+            $this->readings[$key] = array_map(static fn (ReadingRecord $r): ReadingRecord => $r->observedAt >= $from && $r->observedAt <= $to ? $r->under($r->conditions->with($stated)) : $r, $records);
+        }
+        if (\INF === $to) {
+            $this->conditions = $this->conditions->with($stated);
+        }
+    }
+
+    /** @param \Closure(ReadingRecord): ReadingRecord $change */
+    private function change(string $entryId, \Closure $change): void
+    {
+        foreach ($this->readings as $key => $records) {
+            $this->readings[$key] = array_map(static fn (ReadingRecord $r): ReadingRecord => $r->entryId === $entryId ? $change($r) : $r, $records);
+        }
+    }
+
+    /** @return array<string, mixed> facts with the moment they were stated, where they bring none */
+    private static function dated(mixed $facts, \DateTimeImmutable $at): array
+    {
+        return array_map(static fn (mixed $fact): mixed => \is_array($fact) ? [...$fact, 'at' => $fact['at'] ?? $at->format(\DATE_RFC3339)] : $fact, self::named($facts));
+    }
+
+    /** @param array<string, mixed> $payload */
+    private static function text(array $payload, string $name): string
+    {
+        $value = $payload[$name] ?? null;
+
+        return \is_string($value) ? $value : throw new \UnexpectedValueException('the tape holds no text in '.$name);
+    }
+
+    /** @param array<string, mixed> $payload */
+    private static function figure(array $payload, string $name): float
+    {
+        $value = $payload[$name] ?? null;
+
+        return is_numeric($value) ? (float) $value : throw new \UnexpectedValueException('the tape holds no number in '.$name);
+    }
+}

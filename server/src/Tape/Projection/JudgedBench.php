@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tape\Projection;
+
+use Yew\Core\Reading\BranchCurrent;
+use Yew\Core\Reading\Expecter;
+use Yew\Core\Reading\Finding;
+use Yew\Core\Reading\Findings;
+use Yew\Core\Reading\Judge;
+use Yew\Core\Reading\JudgedPoint;
+use Yew\Core\Reading\Judgement;
+use Yew\Core\Reading\Mark;
+use Yew\Core\Reading\Neighbourhood;
+use Yew\Core\Reading\Setting;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Sheet\Sheet;
+use Yew\Core\Sheet\TestPoint;
+use Yew\Server\Shop\Meters;
+
+/** Every point of a unit with its latest reading judged by today's knowledge: sheet, neighbours, corrected conditions. */
+final class JudgedBench
+{
+    /** @var array<string, JudgedPoint> by point key, in probing order */
+    public readonly array $points;
+    /** @var array<string, ReadingRecord> latest by point key */
+    public readonly array $records;
+
+    /**
+     * @param array<string, float> $lastVisit volts by point key, from the unit's earlier jobs
+     */
+    public function __construct(
+        private readonly BenchFold $fold,
+        public readonly ?Sheet $sheet,
+        private readonly ?float $wiredFor,
+        private readonly Meters $meters,
+        private readonly float $now,
+        private readonly array $lastVisit,
+    ) {
+        $points = $records = [];
+        foreach ($sheet->points ?? [] as $point) {
+            $points[$point->key()] = $point;
+        }
+        foreach (array_keys($fold->readings) as $key) {
+            $latest = $fold->latest($key);
+            if (null !== $latest && $latest->function->isVoltage()) {
+                $records[$key] = $latest;
+                $points[$key] ??= TestPoint::unprinted($latest->place, $latest->function);
+            }
+        }
+        $this->records = $records;
+        $alone = array_map(fn (TestPoint $p): JudgedPoint => $this->judge($p, new Neighbourhood()), $points);
+        $judged = [];
+        foreach ($points as $key => $point) {
+            $judged[$key] = isset($records[$key]) ? $this->judge($point, $this->near($point, $alone)) : $alone[$key];
+        }
+        $this->points = $judged;
+    }
+
+    /** @return list<Finding> */
+    public function findings(): array
+    {
+        return null === $this->sheet ? [] : Findings::of($this->sheet, $this->points);
+    }
+
+    /** @return list<BranchCurrent> */
+    public function currents(): array
+    {
+        return null === $this->sheet ? [] : BranchCurrent::all($this->sheet, $this->points);
+    }
+
+    /** Circumstances now, for points that were not read yet. */
+    public function settingNow(): Setting
+    {
+        $fold = $this->fold;
+
+        return new Setting($this->sheet, $fold->conditions, $this->meters->find($fold->conditions->meterId()), $fold->chassis->state, null === $fold->warmSince ? null : ($this->now - $fold->warmSince) / 60, $this->wiredFor);
+    }
+
+    private function judge(TestPoint $point, Neighbourhood $near): JudgedPoint
+    {
+        $record = $this->records[$point->key()] ?? null;
+        if (null === $record) {
+            return new JudgedPoint($point, Expecter::at($point, $this->settingNow()), null, null);
+        }
+        $setting = $this->settingOf($record);
+        $judgement = $this->marked(Judge::judge($point, $record->typed(), $setting, $near), $record);
+        $figure = null === $judgement->volts ? null : $setting->meter?->figure($point->function, $judgement->volts, $record->resolution, $record->entryId);
+
+        return new JudgedPoint($point, Expecter::at($point, $setting), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure);
+    }
+
+    private function settingOf(ReadingRecord $record): Setting
+    {
+        return new Setting($this->sheet, $record->conditions, $this->meters->find($record->meterId), $record->state, $record->warmMinutes, $this->wiredFor);
+    }
+
+    private function marked(Judgement $judgement, ReadingRecord $record): Judgement
+    {
+        if ($record->conditions->moved($this->fold->conditions)) {
+            $judgement = $judgement->marked(Mark::Stale);
+        }
+
+        return null === $record->accepted ? $judgement : $judgement->marked(Mark::Accepted);
+    }
+
+    /** @param array<string, JudgedPoint> $alone judged without neighbours */
+    private function near(TestPoint $point, array $alone): Neighbourhood
+    {
+        $key = $point->key();
+        $own = $this->records[$key] ?? null;
+        $sisterKey = null === $point->sister ? null : TestPoint::keyOf($point->sister, $point->function);
+        $sister = null === $sisterKey ? null : $this->records[$sisterKey] ?? null;
+        $sisterVolts = null;
+        if (null !== $sister && null !== $own && 'value' === $sister->kind->value) {
+            $ratio = ($own->conditions->inletVolts() ?? 1.0) / ($sister->conditions->inletVolts() ?? $own->conditions->inletVolts() ?? 1.0);
+            $sisterVolts = $sister->value * $ratio;
+        }
+        $healthy = false;
+        foreach ($alone as $other) {
+            $related = null !== $point->fedBy && ($other->point->fedBy === $point->fedBy) && $other->point->key() !== $key;
+            $healthy = $healthy || ($related && null !== $other->judgement && \in_array($other->judgement->verdict, [Verdict::Within, Verdict::Watch], true));
+        }
+        $earlier = $this->fold->readings[$key] ?? [];
+        $before = $earlier[\count($earlier) - 2] ?? null;
+        $reason = $before->then['reasonCode'] ?? null;
+
+        return new Neighbourhood($point->sister, $sisterVolts, $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, ['dead-zero', 'zero'], true));
+    }
+
+}

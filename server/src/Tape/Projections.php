@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tape;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Clock\ClockInterface;
+use Yew\Core\Sheet\Sheet;
+use Yew\Server\Job\Entity\Job;
+use Yew\Server\Job\Entity\JobUnit;
+use Yew\Server\Sheet\SheetShelf;
+use Yew\Server\Shop\Meters;
+use Yew\Server\Tape\Entity\StoredProjection;
+use Yew\Server\Tape\Projection\BenchFold;
+use Yew\Server\Tape\Projection\JudgedBench;
+
+/** Keeps the folded state of each unit on a job, and makes it anew from the tape when asked. */
+final readonly class Projections
+{
+    /** Without a sheet the whole chassis is one bank. */
+    public const WHOLE_CHASSIS = 'all';
+
+    public function __construct(private EntityManagerInterface $em, private TapeReader $tape, private SheetShelf $sheets, private Meters $meters, private ClockInterface $clock)
+    {
+    }
+
+    public function of(JobUnit $unit): BenchFold
+    {
+        $stored = $this->stored($unit);
+
+        return null === $stored ? $this->rebuilt($unit) : BenchFold::fromArray($stored->document());
+    }
+
+    public function store(JobUnit $unit, BenchFold $fold): void
+    {
+        $stored = $this->stored($unit);
+        if (null === $stored) {
+            $this->em->persist(new StoredProjection($unit->job->id, $unit->unit->id, $fold->toArray()));
+        } else {
+            $stored->replace($fold->toArray());
+        }
+    }
+
+    /** The state folded from the tape alone; with $until, as it was at that moment. */
+    public function rebuilt(JobUnit $unit, ?float $until = null): BenchFold
+    {
+        $fold = BenchFold::start((float) $unit->job->bookedInAt->format('U.u'));
+        $islands = $this->islands($unit);
+        foreach ($this->tape->ofUnit($unit->job->id, $unit->unit->id) as $entry) {
+            if (null !== $until && $entry->observedSeconds() > $until) {
+                break;
+            }
+            $fold->apply($entry, $islands);
+        }
+
+        return $fold;
+    }
+
+    /** Makes every stored projection of a job anew. */
+    public function rebuild(Job $job): void
+    {
+        foreach ($job->units() as $unit) {
+            $this->store($unit, $this->rebuilt($unit));
+        }
+        $this->em->flush();
+    }
+
+    public function judged(JobUnit $unit, BenchFold $fold, ?float $now = null): JudgedBench
+    {
+        $now ??= (float) $this->clock->now()->format('U.u');
+        $current = clone $fold;
+        $current->chassis = $fold->chassis->at($now, $this->islands($unit));
+
+        return new JudgedBench($current, $this->sheet($unit), $unit->unit->wiredForVolts, $this->meters, $now, $this->tape->lastVisit($unit->unit->id, $unit->job->id));
+    }
+
+    public function sheet(JobUnit $unit): ?Sheet
+    {
+        $version = $unit->sheetVersionId();
+
+        return null === $version ? null : $this->sheets->decoded($version);
+    }
+
+    /** @return non-empty-list<string> ids of the unit's charge islands */
+    public function islands(JobUnit $unit): array
+    {
+        $islands = $this->sheet($unit)?->islandIds() ?? [];
+
+        return [] === $islands ? [self::WHOLE_CHASSIS] : $islands;
+    }
+
+    private function stored(JobUnit $unit): ?StoredProjection
+    {
+        return $this->em->find(StoredProjection::class, ['jobId' => $unit->job->id, 'unitId' => $unit->unit->id]);
+    }
+}

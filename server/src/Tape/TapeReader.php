@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tape;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Sheet\TestPoint;
+use Yew\Server\Tape\Entity\TapeEntry;
+
+/** Reads the tape. */
+final readonly class TapeReader
+{
+    public function __construct(private EntityManagerInterface $em, private Connection $connection)
+    {
+    }
+
+    public function find(string $id): ?TapeEntry
+    {
+        return $this->em->getRepository(TapeEntry::class)->find($id);
+    }
+
+    /** @return list<TapeEntry> all entries of a job, in the order they were observed, that concern the unit or the whole job */
+    public function ofUnit(string $jobId, string $unitId): array
+    {
+        $entries = $this->em->createQuery('SELECT e FROM '.TapeEntry::class.' e WHERE e.jobId = :job AND (e.unitId = :unit OR e.unitId IS NULL) ORDER BY e.observedAt, e.jobSequence')
+            ->setParameters(['job' => $jobId, 'unit' => $unitId])->getResult();
+
+        return self::entries($entries);
+    }
+
+    /** @return list<TapeEntry> entries of a job that arrived after a sequence, in the order they arrived */
+    public function after(string $jobId, int $sequence): array
+    {
+        $entries = $this->em->createQuery('SELECT e FROM '.TapeEntry::class.' e WHERE e.jobId = :job AND e.jobSequence > :after ORDER BY e.jobSequence')
+            ->setParameters(['job' => $jobId, 'after' => $sequence])->getResult();
+
+        return self::entries($entries);
+    }
+
+    /** @return array<string, float> last value read at each point on the unit's other jobs, volts by point key */
+    public function lastVisit(string $unitId, string $jobId): array
+    {
+        $rows = $this->connection->fetchAllAssociative(
+            "SELECT DISTINCT ON (payload->>'place', payload->>'function') payload->>'place' AS place, payload->>'function' AS function, payload->>'value' AS value
+             FROM tape_entry WHERE unit_id = :unit AND job_id <> :job AND kind = 'reading' AND refusal IS NULL AND payload->>'kind' = 'value'
+             ORDER BY payload->>'place', payload->>'function', observed_at DESC",
+            ['unit' => $unitId, 'job' => $jobId],
+        );
+        $volts = [];
+        foreach ($rows as $row) {
+            $function = \is_string($row['function']) ? MeterFunction::tryFrom($row['function']) : null;
+            if (null !== $function && \is_string($row['place']) && is_numeric($row['value'])) {
+                $volts[TestPoint::keyOf($row['place'], $function)] = (float) $row['value'];
+            }
+        }
+
+        return $volts;
+    }
+
+    /** @return list<TapeEntry> */
+    private static function entries(mixed $result): array
+    {
+        return \is_array($result) ? array_values(array_filter($result, static fn (mixed $e): bool => $e instanceof TapeEntry)) : [];
+    }
+}

@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Wording;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Yew\Core\Quantity\Engineering;
+use Yew\Server\Shop\Entity\Shop;
+
+/** Makes sentences of core's codes and figures: one catalogue (server/wording/en.json) for API, screen and paper. */
+final class Wording
+{
+    /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, gates: array<string, string>}|null */
+    private ?array $catalogue = null;
+    /** @var array<string, string>|null */
+    private ?array $words = null;
+
+    public function __construct(private readonly string $root, private readonly EntityManagerInterface $em)
+    {
+    }
+
+    /** @return array<string, string> the shop's words by the code's words: plate => anode */
+    public function words(): array
+    {
+        if (null === $this->words) {
+            $vocabulary = $this->em->getRepository(Shop::class)->findOneBy([])->vocabulary ?? 'us';
+            $this->words = array_map(static fn (array $w): string => $w[$vocabulary] ?? $w['us'], $this->catalogue()['words']);
+        }
+
+        return $this->words;
+    }
+
+    public function word(string $word): string
+    {
+        return $this->words()[$word] ?? $word;
+    }
+
+    /** @param array<string, mixed> $figures */
+    public function reason(string $code, array $figures): string
+    {
+        return $this->fill($this->catalogue()['reasons'][$code] ?? $code, $figures);
+    }
+
+    /** @param array<string, mixed> $figures */
+    public function refusal(string $code, array $figures): string
+    {
+        return $this->fill($this->catalogue()['refusals'][$code] ?? $code, $figures);
+    }
+
+    /** @param array<string, mixed> $figures */
+    public function finding(string $code, array $figures): string
+    {
+        return $this->fill($this->catalogue()['findings'][$code] ?? $code, $figures);
+    }
+
+    /** @param array<string, mixed> $figures */
+    public function current(string $code, array $figures): string
+    {
+        return $this->fill($this->catalogue()['currents'][$code] ?? $code, $figures);
+    }
+
+    /** @return array<string, string> */
+    public function gates(): array
+    {
+        return array_map(fn (string $gate): string => $this->fill($gate, []), $this->catalogue()['gates']);
+    }
+
+    /** @param array<string, mixed> $figures */
+    private function fill(string $template, array $figures): string
+    {
+        $filled = preg_replace_callback('/\{([\w+]+)\}/', function (array $m) use ($figures): string {
+            $value = $figures[$m[1]] ?? null;
+
+            return match (true) {
+                null === $value => $this->word($m[1]),
+                \is_array($value) => implode(', ', array_map(fn (mixed $v): string => $this->word(\is_scalar($v) ? (string) $v : ''), $value)),
+                \is_int($value), \is_float($value) => self::figure($m[1], (float) $value),
+                default => $this->word(\is_scalar($value) ? (string) $value : ''),
+            };
+        }, $template);
+
+        return ucfirst((string) $filled);
+    }
+
+    /** A figure in the unit that its name ends in. */
+    private static function figure(string $name, float $value): string
+    {
+        $name = ucfirst($name);
+
+        return match (true) {
+            str_ends_with($name, 'Volts') => Engineering::plain($value, Engineering::threeDigits($value)).' V',
+            str_ends_with($name, 'Amperes') => Engineering::text($value, 'A'),
+            str_ends_with($name, 'Percent') => ($value > 0 ? '+' : '').Engineering::plain($value, abs($value) < 10 ? 0.1 : 1.0).' %',
+            str_ends_with($name, 'Ohms') => Engineering::text($value, 'Ω'),
+            str_ends_with($name, 'Watts') => Engineering::text($value, 'W'),
+            str_ends_with($name, 'Ratio') => Engineering::plain($value, 0.001),
+            default => Engineering::plain($value, Engineering::threeDigits($value)),
+        };
+    }
+
+    /** @return array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, gates: array<string, string>} */
+    private function catalogue(): array
+    {
+        if (null === $this->catalogue) {
+            /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, gates: array<string, string>} $data the file is ours; a test reads every code through it */
+            $data = json_decode((string) file_get_contents($this->root.'/server/wording/en.json'), true, 8, \JSON_THROW_ON_ERROR);
+            $this->catalogue = $data;
+        }
+
+        return $this->catalogue;
+    }
+}

@@ -1,0 +1,48 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { api, ask, Refusal, type Schemas } from '../api/client'
+
+export type Me = Schemas['Me']
+
+/** Who is signed in, and the shop they work in. */
+export const useSession = defineStore('session', () => {
+  const me = ref<Me | null>(null)
+  const shop = ref<Schemas['Shop'] | null>(null)
+  const known = ref(false)
+
+  const mayWrite = computed(() => me.value !== null && me.value.role !== 'onlooker')
+  const word = (w: string): string => shop.value?.words[w] ?? w
+  const nameOf = (personId: string): string => shop.value?.people[personId] ?? ''
+
+  async function load(): Promise<void> {
+    try {
+      me.value = await ask(api.GET('/api/me'))
+      shop.value = await ask(api.GET('/api/shop'))
+      localStorage.setItem('me', JSON.stringify(me.value))
+      localStorage.setItem('shop', JSON.stringify(shop.value))
+    } catch (e) {
+      if (e instanceof Refusal && e.isAway) {
+        me.value ??= JSON.parse(localStorage.getItem('me') ?? 'null') as Me | null
+        shop.value ??= JSON.parse(localStorage.getItem('shop') ?? 'null') as Schemas['Shop'] | null
+      } else {
+        me.value = null
+      }
+    }
+    known.value = true
+  }
+
+  async function signIn(name: string, password: string): Promise<void> {
+    await ask(api.POST('/api/sign-in', { body: { name, password } }))
+    await load()
+  }
+
+  async function signOut(): Promise<void> {
+    await ask(api.POST('/api/sign-out'))
+    localStorage.removeItem('me')
+    localStorage.removeItem('shop')
+    me.value = null
+    shop.value = null
+  }
+
+  return { me, shop, known, mayWrite, word, nameOf, load, signIn, signOut }
+})

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { NModal } from 'naive-ui'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
+import { useSession } from '../access/session'
+import type { ChassisState } from '../api/client'
+import { useBench } from './bench'
+
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ conditions: [] }>()
+const bench = useBench()
+const session = useSession()
+const choices = useTemplateRef<HTMLElement>('choices')
+const isolated = ref(false)
+const outputOut = ref(false)
+
+watch(open, async (is) => {
+  if (!is) return
+  isolated.value = outputOut.value = false
+  await nextTick()
+  setTimeout(() => (choices.value?.querySelector<HTMLElement>('button.go') ?? choices.value)?.focus(), 60)
+})
+
+const next = computed(() => bench.bench?.state.next ?? [])
+const gates = computed(() => bench.job?.gates ?? {})
+
+async function go(to: ChassisState, answers?: Record<string, string>): Promise<void> {
+  await bench.write('state-change', answers === undefined ? { to } : { to, gates: answers })
+  open.value = false
+  if (to === 'ramping' && (bench.bench?.missing.length ?? 0) > 0) emit('conditions')
+}
+const powerOn = (): Promise<void> => go('ramping', Object.fromEntries(Object.keys(gates.value).map((g) => [g, 'not-checked-by-the-tool'])))
+</script>
+
+<template>
+  <n-modal v-model:show="open" :auto-focus="false" transform-origin="center">
+    <div ref="choices" class="card panel" role="dialog" tabindex="-1" aria-labelledby="state-title">
+      <h2 id="state-title">The chassis is {{ bench.state }}</h2>
+      <template v-if="bench.state === 'discharging'">
+        <p>Dead is not declared, it is proved. Leave this, and type the volts of each bank on the entry line: under 10 V at every one, meter proved on a known voltage before and after.</p>
+        <p class="soft">Discharge through an insulated clip-on resistor of 2.2 to 10 kΩ, 10 W, never with a blade. One hand.</p>
+        <button type="button" class="go" @click="open = false">Prove it on the entry line</button>
+      </template>
+      <template v-if="next.includes('ramping')">
+        <h3>Power on, slowly</h3>
+        <p class="small">This tool does not check these gates yet. They go on the record, and on the report, as not checked by the tool:</p>
+        <ul class="small"><li v-for="(words, gate) in gates" :key="gate">{{ words }}</li></ul>
+        <p class="small soft">An isolation transformer does not make {{ session.word('B+') }} safe. Never run an output stage without its load. Every meter on {{ session.word('plates') }} or {{ session.word('B+') }} is rated 1000 V DC.</p>
+        <button type="button" class="go hot" @click="powerOn">I have looked at these: power on, ramping</button>
+      </template>
+      <template v-if="next.includes('driven')">
+        <h3>Drive it off the mains</h3>
+        <label class="tick"><input v-model="isolated" type="checkbox"> The source is isolated: variac behind an isolation transformer, heater transformer or generator</label>
+        <label class="tick"><input v-model="outputOut" type="checkbox"> The output {{ session.word('tubes') }} are out</label>
+        <button type="button" class="go" :disabled="!isolated || !outputOut" @click="go('driven', { 'isolated-source': 'yes', 'output-tubes-out': 'yes' })">Driven</button>
+      </template>
+      <template v-if="next.includes('energised')">
+        <p>Nothing smokes, sags or glows that should not? Then the mains may be full.</p>
+        <button type="button" class="go hot" @click="go('energised')">Full mains: energised</button>
+      </template>
+      <button v-if="next.includes('discharging')" type="button" class="go off" @click="go('discharging')">Off <kbd>Esc</kbd> <kbd>Esc</kbd></button>
+      <button type="button" class="plain" @click="open = false">Leave as it is</button>
+    </div>
+  </n-modal>
+</template>
+
+<style scoped>
+.panel { width: 600px; max-width: 96vw; max-height: 94vh; overflow: auto; padding: 20px 24px; display: grid; gap: 12px; outline: none; }
+h3 { font-size: 16px; }
+ul { margin: 0; padding-left: 20px; columns: 1; }
+.go { font: 600 17px var(--words); min-height: 48px; border-radius: 4px; border: 2px solid var(--needle); background: var(--needle); color: var(--on-needle); cursor: pointer; padding: 4px 14px; }
+.go.hot { background: #96480f; border-color: #96480f; color: #fffdf6; }
+.go.off { background: var(--sap); color: var(--ink); border-color: var(--ink); }
+.go:disabled { opacity: 0.55; cursor: not-allowed; }
+.tick { display: flex; gap: 10px; align-items: center; min-height: 44px; }
+.tick input { width: 22px; height: 22px; flex: none; }
+.plain { min-height: 44px; }
+</style>

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { useSession } from '../access/session'
+import type { TapeEntry } from '../api/client'
+import { useBench } from './bench'
+import { clockTime, dayTime, serverNow } from './time'
+import type { Waiting } from './outbox'
+
+const bench = useBench()
+const session = useSession()
+const zone = computed(() => session.shop?.timeZone ?? 'UTC')
+const newestFirst = computed(() => [...bench.entries].reverse())
+const today = computed(() => bench.entries.filter((e) => Date.parse(e.observedAt) > serverNow() - 86400000).length)
+const when = (iso: string): string => (Date.parse(iso) > serverNow() - 43200000 ? clockTime(iso, zone.value) : dayTime(iso, zone.value))
+const tone = (e: TapeEntry): string => (e.refused ? 'out' : (e.verdict ?? ''))
+
+function waitingLine(w: Waiting): string {
+  const p = w.body.payload
+  return [p['place'] ?? p['island'] ?? w.body.kind.replace('-', ' '), p['text'] ?? p['to'] ?? ''].join(' ')
+}
+async function again(w: Waiting): Promise<void> {
+  await bench.outbox.drop(w.counter)
+}
+</script>
+
+<template>
+  <aside class="tape" aria-label="Tape">
+    <h2>Tape <span class="soft small">{{ today }} today</span></h2>
+    <p v-if="bench.others.length > 0" class="small out">{{ bench.others.length }} of another hand wait here, and go out when they sign in.</p>
+    <ol tabindex="0" aria-label="Entries, newest first">
+      <li v-for="w in [...bench.mine].reverse()" :key="w.counter" class="sending">
+        <span class="m time">{{ when(w.body.observedAt) }}</span> <b>{{ waitingLine(w) }}</b>
+        <div v-if="w.stuck === null" class="soft">sending · not judged yet</div>
+        <div v-else class="out">{{ w.stuck }} <button type="button" class="plain" @click="again(w)"><u>take it away</u></button></div>
+      </li>
+      <li v-for="e in newestFirst" :key="e.id" :class="{ refused: e.refused }">
+        <span class="m time">{{ when(e.observedAt) }}</span> <b>{{ e.headline }}</b>
+        <div :class="tone(e)">{{ e.line }}</div>
+        <div v-if="e.personId !== session.me?.id" class="soft">{{ session.nameOf(e.personId) }}</div>
+      </li>
+      <li v-if="bench.entries.length === 0" class="soft">Nothing yet.</li>
+    </ol>
+  </aside>
+</template>
+
+<style scoped>
+.tape { border-left: 1px solid var(--line); background: var(--sap); padding: 10px 0 0 14px; font-size: 14px; display: flex; flex-direction: column; min-height: 0; }
+h2 { font-size: 15px; display: flex; justify-content: space-between; margin: 0 14px 4px 0; }
+ol { list-style: none; margin: 0; padding: 0 14px 0 0; overflow-y: auto; flex: 1; }
+li { padding: 6px 0; border-bottom: 1px dashed var(--line); overflow-wrap: anywhere; }
+li.sending { background: repeating-linear-gradient(135deg, transparent 0 10px, var(--lit) 10px 12px); }
+.time { color: var(--soft); font-size: 13px; }
+li.refused b { text-decoration: line-through; }
+@media (max-width: 760px) { .tape { max-height: 50vh; } }
+</style>

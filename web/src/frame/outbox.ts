@@ -1,0 +1,143 @@
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import { api, ask, newId, Refusal, type Schemas } from '../api/client'
+
+export type NewEntry = Schemas['NewEntry']
+export type TapeAnswer = Schemas['TapeAnswer']
+
+/** An entry that has not been taken by the server yet. */
+export interface Waiting {
+  counter: number
+  jobId: string
+  personId: string
+  body: NewEntry
+  /** why the server will not take it as it is; offered for correction */
+  stuck: string | null
+}
+
+interface Shelf extends DBSchema {
+  waiting: { key: number; value: Waiting; indexes: { person: string } }
+  kept: { key: string; value: string | number }
+}
+
+export interface Transport { send(jobId: string, body: NewEntry): Promise<TapeAnswer> }
+
+export interface OutboxEvents {
+  /** the list of waiting entries changed */
+  changed(waiting: Waiting[]): void
+  /** an entry was taken, with what the server answered */
+  taken(waiting: Waiting, answer: TapeAnswer): void
+  /** the server went away (a sentence) or came back (null) */
+  away(sentence: string | null): void
+}
+
+const overHttp: Transport = { send: (jobId, body) => ask(api.POST('/api/jobs/{jobId}/tape', { params: { path: { jobId } }, body })) }
+
+/**
+ * Keeps what was typed in IndexedDB until the server has it: shown at once, sent in order with the same id, retried for ever,
+ * never lost by a reload, a dead server or a closed lid. Entries belong to who typed them and go out in that person's session.
+ */
+export class Outbox {
+  private db: Promise<IDBPDatabase<Shelf>>
+  private sending = false
+  private timer: ReturnType<typeof setTimeout> | undefined
+  private pause = 0
+  private person: string | null = null
+
+  constructor(private readonly events: OutboxEvents, private readonly transport: Transport = overHttp, name = 'yew-outbox', private readonly pauses = [500, 1000, 2000, 4000]) {
+    this.db = openDB<Shelf>(name, 1, {
+      upgrade(db) {
+        db.createObjectStore('waiting', { keyPath: 'counter' }).createIndex('person', 'personId')
+        db.createObjectStore('kept')
+      },
+    })
+  }
+
+  /** Whose session this is; their waiting entries start to go out. */
+  async signedIn(personId: string | null): Promise<void> {
+    this.person = personId
+    await this.tell()
+    if (personId !== null) this.wake()
+  }
+
+  /** Puts an entry into the box; it is safe once this resolves. */
+  async put(jobId: string, personId: string, entry: Omit<NewEntry, 'id' | 'device' | 'counter'>): Promise<Waiting> {
+    const db = await this.db
+    const tx = db.transaction(['waiting', 'kept'], 'readwrite')
+    const kept = tx.objectStore('kept')
+    const counter = Number((await kept.get('counter')) ?? 0) + 1
+    const device = String((await kept.get('device')) ?? newId())
+    await kept.put(counter, 'counter')
+    await kept.put(device, 'device')
+    const waiting: Waiting = { counter, jobId, personId, body: { id: newId(), device, counter, ...entry }, stuck: null }
+    await tx.objectStore('waiting').put(waiting)
+    await tx.done
+    await this.tell()
+    this.wake()
+    return waiting
+  }
+
+  /** Takes a stuck entry out of the box, for its text to be typed again. */
+  async drop(counter: number): Promise<void> {
+    await (await this.db).delete('waiting', counter)
+    await this.tell()
+  }
+
+  async waiting(): Promise<Waiting[]> {
+    return (await this.db).getAll('waiting')
+  }
+
+  /** Tries at once, without waiting for the next turn. */
+  wake(): void {
+    clearTimeout(this.timer)
+    void this.run()
+  }
+
+  stop(): void {
+    clearTimeout(this.timer)
+    this.person = null
+  }
+
+  private async run(): Promise<void> {
+    if (this.sending) return
+    this.sending = true
+    try {
+      for (let next = await this.next(); next !== undefined; next = await this.next()) {
+        if (!(await this.sendOne(next))) break
+      }
+    } finally {
+      this.sending = false
+    }
+  }
+
+  private async next(): Promise<Waiting | undefined> {
+    return this.person === null ? undefined : (await this.waiting()).find((w) => w.personId === this.person && w.stuck === null)
+  }
+
+  /** true when the next one may follow */
+  private async sendOne(waiting: Waiting): Promise<boolean> {
+    const db = await this.db
+    try {
+      const answer = await this.transport.send(waiting.jobId, waiting.body)
+      await db.delete('waiting', waiting.counter)
+      this.pause = 0
+      this.events.away(null)
+      this.events.taken(waiting, answer)
+      await this.tell()
+      return true
+    } catch (e) {
+      const refusal = e instanceof Refusal ? e : new Refusal(0, String(e), undefined)
+      if (refusal.isAway || refusal.status === 401 || refusal.status === 429) {
+        if (refusal.status !== 401) this.events.away(refusal.message)
+        this.timer = setTimeout(() => { void this.run() }, this.pauses[Math.min(this.pause++, this.pauses.length - 1)])
+        return false
+      }
+      await db.put('waiting', { ...waiting, stuck: refusal.message })
+      await this.tell()
+      return true
+    }
+  }
+
+  private async tell(): Promise<void> {
+    this.events.changed(await this.waiting())
+  }
+}

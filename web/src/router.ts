@@ -1,0 +1,32 @@
+import { createRouter, createWebHistory } from 'vue-router'
+import { useSession } from './access/session'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'shelf', component: () => import('./shelf/ShelfPage.vue') },
+    { path: '/sign-in', name: 'sign-in', component: () => import('./access/SignInPage.vue'), meta: { open: true } },
+    { path: '/first-owner', name: 'first-owner', component: () => import('./access/FirstOwnerPage.vue'), meta: { open: true } },
+    { path: '/book-in', name: 'book-in', component: () => import('./shelf/BookInPage.vue'), meta: { writes: true } },
+    { path: '/sheets', name: 'sheets', component: () => import('./sheets/SheetsPage.vue') },
+    { path: '/sheets/:sheetId', name: 'sheet', component: () => import('./sheets/SheetPage.vue'), props: true },
+    {
+      path: '/jobs/:jobId', component: () => import('./frame/JobFrame.vue'), props: true,
+      children: [
+        { path: '', redirect: { name: 'voltages' } },
+        { path: 'book-in', name: 'job-book-in', component: () => import('./stations/book-in/BookInStation.vue') },
+        { path: 'voltages', name: 'voltages', component: () => import('./stations/voltages/VoltagesStation.vue') },
+        { path: 'close-out', name: 'close-out', component: () => import('./stations/close-out/CloseOutStation.vue') },
+      ],
+    },
+    { path: '/:rest(.*)', name: 'nowhere', component: () => import('./shelf/NowherePage.vue') },
+  ],
+})
+
+router.beforeEach(async (to) => {
+  const session = useSession()
+  if (!session.known) await session.load()
+  if (to.meta['open'] === true) return true
+  if (session.me === null) return { name: 'sign-in', query: to.fullPath === '/' ? {} : { to: to.fullPath } }
+  return to.meta['writes'] === true && !session.mayWrite ? { name: 'shelf' } : true
+})

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { NInput } from 'naive-ui'
+import { computed, onMounted, ref, useTemplateRef } from 'vue'
+import { RouterLink, useRouter } from 'vue-router'
+import { useSession } from '../access/session'
+import { api, ask, type Schemas } from '../api/client'
+import { useNow, waited } from '../frame/time'
+import TopBar from '../frame/TopBar.vue'
+
+type Job = Schemas['JobSummary']
+const session = useSession()
+const router = useRouter()
+const words = ref('')
+const now = useNow(30000)
+const field = useTemplateRef<InstanceType<typeof NInput>>('field')
+onMounted(() => field.value?.focus())
+
+const { data, error, isPending } = useQuery({
+  queryKey: computed(() => ['jobs', words.value.trim()]),
+  queryFn: () => ask(api.GET('/api/jobs', { params: { query: { q: words.value.trim() } } })),
+  refetchInterval: 10000,
+  placeholderData: (before: Job[] | undefined) => before,
+})
+
+const places: { state: Job['shelfState']; title: string; hint: string }[] = [
+  { state: 'on-the-bench', title: 'On the bench', hint: 'Nothing on the bench.' },
+  { state: 'owners-word', title: 'Waiting for an owner’s word', hint: 'No owner is being waited for.' },
+  { state: 'parts', title: 'Waiting for parts', hint: 'No parts are on their way.' },
+  { state: 'soaking', title: 'Soaking', hint: 'Nothing is soaking.' },
+  { state: 'ready', title: 'Ready to collect', hint: 'Nothing is ready.' },
+]
+const found = computed(() => data.value ?? [])
+const shelves = computed(() => [...places, ...(found.value.some((j) => j.shelfState === 'collected') ? [{ state: 'collected' as const, title: 'Collected', hint: '' }] : [])]
+  .map((p) => ({ ...p, jobs: found.value.filter((j) => j.shelfState === p.state) })))
+
+function openFirst(): void {
+  const [first] = shelves.value.flatMap((s) => s.jobs)
+  if (first !== undefined) void router.push(`/jobs/${first.id}`)
+}
+</script>
+
+<template>
+  <top-bar />
+  <main class="page">
+    <div class="top">
+      <h1>Shelf</h1>
+      <div class="find"><label class="sr" for="find">Find</label><n-input ref="field" v-model:value="words" clearable placeholder="Owner, maker, model, serial or tag" :input-props="{ id: 'find', type: 'search' }" @keydown.enter="openFirst" /></div>
+      <router-link v-if="session.mayWrite" id="book-in" class="act" to="/book-in">Book in an amplifier</router-link>
+    </div>
+    <p v-if="error" role="alert" class="danger">{{ error.message }}</p>
+    <p v-if="!isPending && found.length === 0 && words.trim() !== ''">Nothing is found by “{{ words }}”. Part of a word is enough: a serial, a name, a tag such as K-417.</p>
+    <p v-else-if="!isPending && found.length === 0">The shelf is empty. Book in an amplifier to begin.</p>
+    <div v-if="found.length > 0" class="shelves">
+      <section v-for="s in shelves" :key="s.state" :class="{ wide: s.state === 'on-the-bench' }" :aria-label="s.title">
+        <h2>{{ s.title }} <span class="soft m">{{ s.jobs.length }}</span></h2>
+        <p v-if="s.jobs.length === 0" class="soft small">{{ words.trim() === '' ? s.hint : '–' }}</p>
+        <ul>
+          <li v-for="j in s.jobs" :key="j.id">
+            <router-link :to="`/jobs/${j.id}`" class="card job">
+              <span class="tag m">{{ j.tag }}</span>
+              <span class="what"><b>{{ j.maker }} {{ j.model }}</b><span class="soft small">{{ j.ownerName }} · <span class="m">{{ j.serial }}</span></span></span>
+              <span class="wait"><b class="m">{{ waited(j.shelfSince, now) }}</b><span class="soft small">{{ j.waitsFor }}</span></span>
+              <span class="said small">{{ j.complaint }}</span>
+            </router-link>
+          </li>
+        </ul>
+      </section>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.top { display: flex; gap: 20px; align-items: center; margin-bottom: 18px; }
+.find { flex: 1; max-width: 460px; }
+.act { min-height: 44px; display: inline-flex; align-items: center; padding: 0 18px; background: var(--needle); color: var(--on-needle); border-radius: 4px; text-decoration: none; font-weight: 600; margin-left: auto; }
+.shelves { display: grid; grid-template-columns: 1fr 1fr; gap: 18px 24px; align-items: start; }
+.wide { grid-column: 1 / -1; }
+.wide ul { display: grid; grid-template-columns: 1fr 1fr; gap: 10px 24px; }
+section h2 { border-bottom: 2px solid var(--line); padding-bottom: 4px; margin-bottom: 10px; }
+ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 10px; }
+.job { display: grid; grid-template-columns: auto 1fr auto; gap: 2px 14px; padding: 10px 14px; text-decoration: none; color: inherit; }
+.job:hover { border-color: var(--heart); }
+.tag { font-size: 20px; font-weight: 700; align-self: center; border: 2px solid var(--ink); border-radius: 4px; padding: 2px 8px; background: var(--sap); }
+.what, .wait { display: flex; flex-direction: column; }
+.wait { text-align: right; max-width: 190px; }
+.said { grid-column: 1 / -1; padding-top: 4px; }
+@media (max-width: 800px) { .shelves, .wide ul { grid-template-columns: 1fr; } .top { flex-wrap: wrap; } }
+</style>

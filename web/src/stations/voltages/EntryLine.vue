@@ -1,0 +1,271 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { useSession } from '../../access/session'
+import { useBench } from '../../frame/bench'
+import { parseQuantity, showQuantity, type Quantity } from '../../quantity/parse'
+import { slipOf, type Probe, type Slip } from './useProbe'
+
+const props = defineProps<{ probe: Probe }>()
+const emit = defineEmits<{ state: []; conditions: [] }>()
+const bench = useBench()
+const session = useSession()
+
+type Mode = 'value' | 'tapped' | 'note' | 'accept'
+const mode = ref<Mode>('value')
+const text = ref('')
+const said = ref('')
+const asked = ref<{ slip: Slip; typed: string; quantity: Quantity } | null>(null)
+const field = useTemplateRef<HTMLInputElement>('field')
+
+const current = computed(() => props.probe.current.value)
+const point = computed(() => (current.value?.kind === 'point' ? current.value.point : null))
+const island = computed(() => (current.value?.kind === 'island' ? current.value.island : null))
+const noSheet = computed(() => bench.job?.units[0]?.sheet === null)
+const live = computed(() => bench.state === 'energised' || bench.state === 'ramping' || bench.state === 'driven')
+
+/** The point that a reason would be for: the one chosen when it was read, else the last one written. */
+const standing = computed(() => (point.value?.reading !== null && point.value !== null ? point.value : (bench.bench?.points.find((p) => p.key === props.probe.lastWritten.value && p.reading !== null) ?? null)))
+
+const title = computed(() => {
+  if (mode.value === 'note') return 'Note'
+  if (mode.value === 'accept') return `Let ${standing.value?.name ?? ''} stand`
+  if (island.value !== null) return `${bench.state === 'dead' ? 'Prove again' : 'Prove'}: ${island.value.name}`
+  if (point.value === null) return 'Type a place and its volts'
+  return `${point.value.name}${point.value.electrode === '' || point.value.tube === null ? '' : ` · ${point.value.electrode}`}`
+})
+const below = computed(() => {
+  if (mode.value === 'note') return point.value === null ? 'about the job' : `at ${point.value.name}, or about the job`
+  if (mode.value === 'accept') return 'because…'
+  if (island.value !== null) return `DC volts at ${island.value.proofAt}${island.value.where === null ? '' : `, ${island.value.where}`} · under 10 V`
+  if (point.value === null) return 'V3.5 287'
+  const e = point.value.expected
+  const where = point.value.where ?? ''
+  const against = point.value.against === 'chassis' ? '' : ` against ${point.value.against}`
+  const expect = e.obstacle !== null ? e.obstacle : e.text === null ? '' : `expect ${e.text} V (${e.windowText ?? ''})`
+  return [where + against, expect].filter((s) => s.trim() !== '').join(' · ')
+})
+const unit = computed(() => (mode.value === 'value' || mode.value === 'tapped' ? (point.value?.function === 'ac-volts' ? 'V AC' : 'V DC') : ''))
+
+function focus(): void { field.value?.focus() }
+onMounted(focus)
+watch(() => current.value?.key, () => { said.value = ''; asked.value = null; void nextTick(focus) })
+defineExpose({ focus })
+
+function enter(to: Mode): void {
+  if (to === 'accept' && standing.value === null) { said.value = 'Nothing is read yet that could be let stand.'; return }
+  if (to === 'tapped' && point.value === null) { said.value = 'Only a reading can move when tapped.'; return }
+  mode.value = to
+  text.value = ''
+  said.value = ''
+  void nextTick(focus)
+}
+function done(): void {
+  text.value = ''
+  said.value = ''
+  asked.value = null
+  mode.value = 'value'
+  void nextTick(focus)
+}
+
+async function takeBack(): Promise<void> {
+  const target = standing.value
+  if (target?.reading === null || target === null) { said.value = 'Nothing is read yet that could be taken back.'; return }
+  await bench.write('correction', { corrects: target.reading.entryId, reason: '' })
+  props.probe.choose(target.key)
+}
+
+/** Keys that act in an empty field; none of them can begin a value. */
+const keys: Record<string, () => void> = {
+  t: () => { enter('tapped') },
+  n: () => { enter('note') },
+  a: () => { enter('accept') },
+  u: () => { void takeBack() },
+  c: () => { emit('conditions') },
+  s: () => { emit('state') },
+  ArrowDown: () => { props.probe.step(1) },
+  ArrowUp: () => { props.probe.step(-1) },
+  ArrowLeft: () => { if (props.probe.lastWritten.value !== null) props.probe.choose(props.probe.lastWritten.value) },
+}
+function onKey(e: KeyboardEvent): void {
+  if (e.key === 'Escape' && (mode.value !== 'value' || asked.value !== null)) { done(); return }
+  if (asked.value !== null && (e.key === 'y' || e.key === 'Y')) { e.preventDefault(); void answer(true); return }
+  if (text.value !== '' || mode.value !== 'value' || e.ctrlKey || e.metaKey || e.altKey) return
+  const act = keys[e.key]
+  if (act !== undefined) { e.preventDefault(); act() }
+}
+
+interface Typed { place: string; function: 'dc-volts' | 'ac-volts'; text: string; slipAnswer?: 'as-typed' | 'moved' }
+const reading = (t: Typed, more: Record<string, unknown> = {}): Promise<unknown> => bench.write('reading', { ...t, ...more })
+const meterId = (): Record<string, unknown> => {
+  const id = (bench.bench?.conditions['meterId'] as { value?: unknown } | undefined)?.value
+  return typeof id === 'string' ? { meterId: id } : {}
+}
+
+async function write(): Promise<void> {
+  said.value = ''
+  if (asked.value !== null) { await answer(false); return }
+  if (mode.value === 'note') {
+    if (text.value.trim() !== '') await bench.write('note', { text: text.value.trim(), ...(point.value === null ? {} : { place: point.value.place }) })
+    done()
+    return
+  }
+  if (mode.value === 'accept') {
+    if (text.value.trim() === '') { said.value = 'A reason belongs here.'; return }
+    if (standing.value?.reading) await bench.write('accept', { reading: standing.value.reading.entryId, reason: text.value.trim() })
+    done()
+    return
+  }
+  if (text.value.trim() === '') return
+  if (island.value !== null) { await prove(island.value.id); return }
+  if (mode.value === 'tapped') { await tapped(); return }
+  const placed = /^([A-Z][A-Za-z0-9]*(?:[./+-][A-Za-z0-9]+)*)\s+(\S.*)$/.exec(text.value.trim())
+  if (placed !== null) { await atPlace(placed[1] ?? '', placed[2] ?? ''); return }
+  if (point.value === null) { said.value = 'Say the place first: V3.5 287.'; return }
+  if (text.value.includes('/')) { await pair(); return }
+  const parsed = parseQuantity(text.value, 'V')
+  if (!parsed.ok) { refuse(parsed.sentence); return }
+  const slip = parsed.quantity.kind === 'value' ? slipOf(point.value, parsed.quantity.value) : null
+  if (slip !== null) { asked.value = { slip, typed: text.value.trim(), quantity: parsed.quantity }; return }
+  await written({ place: point.value.place, function: point.value.function, text: text.value.trim() })
+}
+
+async function written(t: Typed): Promise<void> {
+  const key = current.value?.key ?? ''
+  await reading(t, meterId())
+  props.probe.advance(key)
+  done()
+}
+
+async function answer(moved: boolean): Promise<void> {
+  const a = asked.value
+  if (a === null || point.value === null) return
+  const meant = { ...a.quantity, value: a.quantity.value * a.slip.factor, resolution: Math.abs(a.quantity.resolution * a.slip.factor) }
+  const digits = Math.max(0, -Math.round(Math.log10(meant.resolution)))
+  await written({ place: point.value.place, function: point.value.function, text: moved ? meant.value.toFixed(digits) : a.typed, slipAnswer: moved ? 'moved' : 'as-typed' })
+}
+
+async function prove(id: string): Promise<void> {
+  const parsed = parseQuantity(text.value, 'V')
+  if (!parsed.ok) { refuse(parsed.sentence); return }
+  const key = current.value?.key ?? ''
+  await bench.write('discharge-proof', { island: id, text: text.value.trim() })
+  if (Math.abs(parsed.quantity.value) < 10) props.probe.advance(key)
+  done()
+}
+
+async function tapped(): Promise<void> {
+  const texts = text.value.trim().split(/\s+/)
+  for (const t of texts) {
+    const parsed = parseQuantity(t, 'V')
+    if (!parsed.ok) { refuse(parsed.sentence); return }
+  }
+  if (point.value === null) return
+  const key = current.value?.key ?? ''
+  await reading({ place: point.value.place, function: point.value.function, text: texts[0] ?? '' }, { tapped: texts, ...meterId() })
+  props.probe.advance(key)
+  done()
+}
+
+async function atPlace(place: string, figure: string): Promise<void> {
+  const parsed = parseQuantity(figure, 'V')
+  if (!parsed.ok) { refuse(parsed.sentence); return }
+  await reading({ place, function: 'dc-volts', text: figure }, meterId())
+  props.probe.advance(`${place}|dc-volts`)
+  done()
+}
+
+/** Two figures for a pair: this place, and the sister that the sheet gives. */
+async function pair(): Promise<void> {
+  const here = point.value
+  if (here === null) return
+  const sister = bench.bench?.points.find((p) => p.function === here.function && (p.place === here.sister || p.sister === here.place))
+  const [one = '', two = '', ...more] = text.value.split('/')
+  if (sister === undefined) { refuse(`The sheet gives no sister of ${here.name}. Type one figure.`); return }
+  if (more.length > 0) { refuse('Two figures make a pair, no more.'); return }
+  for (const t of [one, two]) {
+    const parsed = parseQuantity(t, 'V')
+    if (!parsed.ok) { refuse(parsed.sentence); return }
+  }
+  const first = await bench.write('reading', { place: here.place, function: here.function, text: one.trim(), ...meterId() })
+  await bench.write('reading', { place: sister.place, function: sister.function, text: two.trim(), pairOf: first.body.id, ...meterId() })
+  props.probe.advance(sister.key)
+  done()
+}
+
+function refuse(sentence: string): void {
+  said.value = sentence
+  field.value?.select()
+}
+
+const understood = computed(() => {
+  if ((mode.value !== 'value') || text.value.trim() === '' || text.value.includes('/')) return ''
+  const parsed = parseQuantity(text.value, 'V')
+  return parsed.ok && /[^\d.,+−-]/.test(text.value.trim()) ? showQuantity(parsed.quantity) : ''
+})
+const slipQuestion = computed(() => {
+  const a = asked.value
+  if (a === null) return ''
+  const meant = showQuantity({ ...a.quantity, value: a.quantity.value * a.slip.factor, resolution: Math.abs(a.quantity.resolution * a.slip.factor) })
+  const why = { decade: 'a decade off?', unit: 'another unit?', sign: 'the other sign?' }[a.slip.slip]
+  return `${showQuantity(a.quantity)} is far off; ${meant} would fit. ${why.replace(/^./, (c) => c.toUpperCase())}`
+})
+const lastRead = computed(() => bench.bench?.points.find((p) => p.key === props.probe.lastWritten.value) ?? null)
+const lastRefused = computed(() => { const last = bench.entries.at(-1); return last?.refused === true && last.personId === session.me?.id ? last.line : null })
+</script>
+
+<template>
+  <footer class="line">
+    <div class="probe">
+      <span class="small soft">{{ mode === 'value' || mode === 'tapped' ? (island === null ? (live ? 'Probe next' : '') : 'Chassis off') : '' }}</span>
+      <b>{{ title }}</b>
+      <span class="small soft">{{ below }}</span>
+    </div>
+    <div class="entry">
+      <div :class="['field', { words: mode === 'note' || mode === 'accept', bad: said !== '' }]">
+        <label class="sr" for="entry">{{ title }}. {{ below }}</label>
+        <input id="entry" ref="field" v-model="text" class="m" autocomplete="off" autocapitalize="none" spellcheck="false" maxlength="400" :readonly="!session.mayWrite" aria-describedby="entry-said" :placeholder="mode === 'tapped' ? '220 131 218' : ''" @keydown="onKey" @keydown.enter.prevent="write">
+        <span class="soft m">{{ unit }}</span>
+      </div>
+      <div id="entry-said" class="said" role="status">
+        <template v-if="asked !== null"><b class="out">{{ slipQuestion }}</b> <button type="button" @click="answer(true)"><kbd>Y</kbd> yes</button> <button type="button" @click="answer(false)"><kbd>Enter</kbd> as typed</button></template>
+        <b v-else-if="said !== ''" class="out">{{ said }}</b>
+        <b v-else-if="lastRefused !== null" class="out">{{ lastRefused }}</b>
+        <span v-else-if="understood !== ''" class="soft">understood: {{ understood }}</span>
+        <span v-else-if="lastRead?.reading"><b>{{ lastRead.name }} {{ lastRead.reading.shown }} V</b>: <b :class="lastRead.reading.verdict">{{ lastRead.reading.verdictWords }}</b>. {{ lastRead.reading.sentence }}</span>
+        <span v-else-if="noSheet && live" class="soft">No sheet: type a place and its volts, such as V3.5 287.</span>
+      </div>
+    </div>
+    <div v-if="session.mayWrite" class="keys">
+      <button type="button" @click="write"><kbd>Enter</kbd> write</button>
+      <button type="button" @click="probe.step(1); focus()"><kbd>↓</kbd> skip</button>
+      <button type="button" @click="keys['ArrowLeft']?.(); focus()"><kbd>←</kbd> last again</button>
+      <button type="button" @click="enter('tapped')"><kbd>t</kbd> moved when tapped</button>
+      <button type="button" @click="enter('note')"><kbd>n</kbd> note</button>
+      <button type="button" @click="enter('accept')"><kbd>a</kbd> let it stand, because…</button>
+      <button type="button" @click="takeBack"><kbd>u</kbd> take back</button>
+      <button type="button" @click="emit('conditions')"><kbd>c</kbd> conditions</button>
+      <button type="button" @click="emit('state')"><kbd>s</kbd> power</button>
+    </div>
+    <p v-else class="soft">You look on; nothing can be written.</p>
+  </footer>
+</template>
+
+<style scoped>
+.line { background: var(--sap); border-top: 3px solid var(--needle); display: grid; grid-template-columns: minmax(190px, 0.9fr) minmax(290px, 1.15fr) minmax(300px, 1.2fr); gap: 4px 18px; padding: 8px 16px; align-items: center; min-height: 112px; }
+.probe { display: flex; flex-direction: column; line-height: 1.25; min-width: 0; }
+.probe b { font-size: 22px; }
+.entry { min-width: 0; }
+.field { border: 2px solid var(--needle); border-radius: 4px; background: var(--field); display: flex; align-items: baseline; padding: 0 12px; }
+.field:focus-within { outline: 3px solid var(--heart); outline-offset: 1px; }
+.field.bad { border-color: var(--out); border-style: dashed; }
+.field input { font-size: 36px; line-height: 1.2; height: 56px; width: 100%; min-width: 0; border: 0; background: none; color: var(--ink); outline: none; }
+.field.words input { font: 20px var(--words); }
+.field span { font-size: 18px; white-space: nowrap; }
+.said { min-height: 40px; font-size: 14px; padding-top: 3px; line-height: 1.25; }
+.said button { font: inherit; border: 1px solid var(--line); background: var(--card); color: inherit; border-radius: 4px; min-height: 32px; padding: 0 8px; cursor: pointer; }
+.keys { display: flex; flex-wrap: wrap; gap: 0 4px; }
+.keys button { font: 14px var(--words); color: var(--soft); background: none; border: 0; min-height: 32px; padding: 0 5px; cursor: pointer; white-space: nowrap; border-radius: 4px; }
+.keys button:hover { background: var(--lit); color: var(--ink); }
+@media (max-width: 1100px) { .line { grid-template-columns: 1fr 1.2fr; } .keys { grid-column: 1 / -1; } }
+@media (pointer: coarse) { .keys button { min-height: 44px; padding: 0 10px; } }
+</style>

@@ -1,0 +1,57 @@
+<script setup lang="ts">
+import { computed, nextTick, useTemplateRef, watch } from 'vue'
+import type { Point } from '../../api/client'
+import { useBench } from '../../frame/bench'
+import WindowMark from '../../marks/WindowMark.vue'
+
+const props = defineProps<{ points: Point[]; lit: string | null }>()
+const emit = defineEmits<{ probe: [key: string] }>()
+const bench = useBench()
+const box = useTemplateRef<HTMLElement>('box')
+
+/** What was typed for a place and has not reached the server. */
+const onTheWay = computed(() => new Map(bench.mine.filter((w) => w.body.kind === 'reading' && w.stuck === null).map((w) => [`${String(w.body.payload['place'])}|${String(w.body.payload['function'])}`, String(w.body.payload['text'])])))
+const signed = (v: number | null): string => (v === null ? '' : `${v > 0 ? '+' : ''}${v.toFixed(Math.abs(v) < 10 ? 1 : 0).replace('-', '−')} %`)
+const asShown = (text: string): string => text.replace('-', '−')
+
+watch(() => props.lit, async () => {
+  await nextTick()
+  box.value?.querySelector('tr.lit')?.scrollIntoView({ block: 'center' })
+}, { immediate: true })
+</script>
+
+<template>
+  <div ref="box" class="rows card" tabindex="0" role="region" aria-label="Test points">
+    <table>
+      <thead><tr><th>Point</th><th>What</th><th class="n">Read, V</th><th class="n">Expected</th><th>Window</th><th class="n">Off</th><th>Verdict</th></tr></thead>
+      <tbody>
+        <tr v-for="p in points" :key="p.key" :class="{ lit: p.key === lit }" :aria-current="p.key === lit" @click="emit('probe', p.key)">
+          <th scope="row">{{ p.tube === null ? p.place : `${p.tube} · ${p.pin}` }}</th>
+          <td>{{ p.tube === null ? p.name.split(' · ')[1] ?? p.kind : p.electrode }}<span v-if="p.function === 'ac-volts'" class="soft"> AC</span></td>
+          <template v-if="onTheWay.has(p.key)"><td class="n m big">{{ asShown(onTheWay.get(p.key) ?? '') }}</td><td class="n m soft">{{ asShown(p.expected.text ?? '–') }}</td><td></td><td></td><td class="soft">not judged yet</td></template>
+          <template v-else-if="p.reading">
+            <td class="n m big">{{ p.reading.shown }}</td><td class="n m soft">{{ p.reading.expectedText ?? '–' }}</td>
+            <td><window-mark :position="p.reading.mark.position" :shape="p.reading.mark.shape" :verdict="p.reading.verdict" :words="p.reading.verdictWords" /></td>
+            <td class="n m soft">{{ signed(p.reading.deviationPercent) }}</td>
+            <td :title="p.reading.sentence"><span :class="['verdict', p.reading.verdict]">{{ p.reading.verdictWords }}</span><span v-if="p.reading.accepted" class="soft"> · let stand</span><span v-else-if="p.reading.marks.length > 0" class="soft"> · {{ p.reading.marks.filter((m) => m !== 'accepted' && !(m === 'provisional' && p.reading?.marks.includes('warming'))).join(', ') }}</span></td>
+          </template>
+          <template v-else><td class="n m big soft">·</td><td class="n m soft">{{ p.expected.text ?? '–' }}</td><td></td><td></td><td class="soft">{{ p.key === lit ? 'probe now' : '' }}</td></template>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.rows { overflow-y: auto; min-height: 0; height: 100%; }
+table { border-collapse: collapse; width: 100%; font-size: 15px; }
+thead th { position: sticky; top: 0; background: var(--card); text-align: left; font-weight: 500; font-size: 13px; color: var(--soft); padding: 4px 7px; border-bottom: 1px solid var(--line); z-index: 1; }
+tbody th { text-align: left; font-weight: 700; white-space: nowrap; }
+td, tbody th { padding: 3px 7px; border-bottom: 1px solid var(--fine); white-space: nowrap; height: 34px; }
+.n { text-align: right !important; }
+.big { font-size: 18px; font-weight: 700; }
+tr.lit td, tr.lit th { background: var(--lit); }
+tr.lit th { box-shadow: inset 4px 0 0 var(--heart); }
+tbody tr { cursor: pointer; }
+td:last-child { max-width: 190px; overflow: hidden; text-overflow: ellipsis; }
+</style>

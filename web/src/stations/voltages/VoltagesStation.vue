@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { computed, useTemplateRef } from 'vue'
+import { RouterLink } from 'vue-router'
+import { useSession } from '../../access/session'
+import { useBench } from '../../frame/bench'
+import { useNow, lasting } from '../../frame/time'
+import RailStairs from '../../marks/RailStairs.vue'
+import SocketMap from '../../marks/SocketMap.vue'
+import EntryLine from './EntryLine.vue'
+import PointTable from './PointTable.vue'
+import { useProbe } from './useProbe'
+
+const emit = defineEmits<{ state: []; conditions: [] }>()
+const bench = useBench()
+const session = useSession()
+const probe = useProbe()
+const line = useTemplateRef<InstanceType<typeof EntryLine>>('line')
+const now = useNow(1000)
+
+const lit = computed(() => probe.current.value?.key ?? null)
+const points = computed(() => bench.bench?.points ?? [])
+const treads = computed(() => bench.bench?.stairs ?? [])
+const unit = computed(() => bench.job?.units[0])
+const socket = computed(() => {
+  const target = probe.current.value
+  const shown = target?.kind === 'point' && target.point.tube !== null ? target.point.tube : points.value.find((p) => p.key === probe.lastWritten.value)?.tube
+  return bench.bench?.tubes.find((t) => t.position === shown) ?? bench.bench?.tubes.find((t) => t.output) ?? bench.bench?.tubes[0]
+})
+const currents = computed(() => (bench.bench?.currents ?? []).filter((c) => c.verdict !== 'within'))
+const finding = computed(() => bench.bench?.findings[0])
+const mains = computed(() => {
+  const b = bench.bench
+  if (b === null) return ''
+  if (b.missing.length > 0) return `say ${b.missing.map((m) => session.word(m)).join(' and ')}, then readings are judged`
+  return `expected values for ${String((b.conditions['inletVolts'] as { value?: unknown } | undefined)?.value)} V mains`
+})
+const stop = computed(() => points.value.find((p) => p.reading?.verdict === 'danger' && !p.reading.marks.includes('stale') && (bench.state === 'energised' || bench.state === 'ramping')))
+const warming = computed(() => {
+  const since = bench.bench?.warm.since
+  if (bench.state !== 'energised' || since === null || since === undefined) return null
+  const left = 600 - (now.value - Date.parse(since)) / 1000
+  return left > 0 ? `warming: judged for good in ${lasting(left)}` : null
+})
+const milli = (a: number): string => `${(a * 1000).toPrecision(3)} mA`
+
+function choose(key: string): void {
+  probe.choose(key)
+  line.value?.focus()
+}
+</script>
+
+<template>
+  <div class="station">
+    <div class="board-in">
+      <h1>Voltages <small>{{ unit?.maker }} {{ unit?.model }} · {{ unit?.sheet === null ? 'no sheet' : `sheet “${unit?.sheet?.name}” ${unit?.sheet?.number}` }} · {{ mains }}</small><b v-if="warming !== null" class="warm m">{{ warming }}</b></h1>
+      <div v-if="stop !== undefined" class="stop" role="alert"><b>OFF.</b> {{ stop.name }} {{ stop.reading?.shown }} V: {{ stop.reading?.sentence }} <kbd>Esc</kbd> <kbd>Esc</kbd></div>
+      <div v-if="treads.length > 0" class="card stairs">
+        <rail-stairs :treads="treads" :lit="lit" @probe="choose" />
+        <div v-if="finding !== undefined" class="finding"><b>{{ finding.headline }}</b><br>{{ finding.sentence }}</div>
+      </div>
+      <div v-else-if="unit?.sheet === null" class="card empty">
+        <h2>No sheet yet</h2>
+        <p>Type places and volts as you go, such as <span class="m">V3.5 287</span>: the tape keeps them, and a sheet can be chosen at <router-link :to="{ name: 'job-book-in' }">Book-in</router-link> at any time. What is read then is judged by it.</p>
+      </div>
+      <div class="lower">
+        <point-table v-if="points.length > 0" :points="points" :lit="lit" @probe="choose" />
+        <div v-else class="card empty"><p>Nothing is read yet.</p></div>
+        <div v-if="socket !== undefined" class="card socket">
+          <p class="small soft">{{ socket.position }} · {{ socket.type }} · from below</p>
+          <socket-map :tube="socket" :points="points" :lit="lit" @probe="choose" />
+          <p v-for="c in currents.slice(0, 2)" :key="c.part" class="small current"><b class="m">{{ c.part }} {{ milli(c.amperes) }}</b> <span :class="['verdict', c.verdict]">{{ c.verdict === 'cannot-say' ? 'cannot say' : c.reasonCode.replace('current-', '').replace('-', ' ') }}</span><template v-if="c.expectedAmperes !== null">, expected <span class="m">{{ milli(c.expectedAmperes) }}</span></template></p>
+        </div>
+      </div>
+    </div>
+    <entry-line ref="line" :probe="probe" @state="emit('state')" @conditions="emit('conditions')" />
+  </div>
+</template>
+
+<style scoped>
+.station { display: flex; flex-direction: column; height: 100%; min-height: 0; }
+.board-in { flex: 1; min-height: 0; display: flex; flex-direction: column; gap: 8px; padding: 8px 14px; }
+h1 { font-size: 19px; display: flex; gap: 12px; align-items: baseline; }
+h1 small { font-size: 14px; font-weight: 400; color: var(--soft); }
+.warm { margin-left: auto; font-size: 14px; color: var(--watch); white-space: nowrap; }
+.stairs { position: relative; flex: 1.05; min-height: 170px; }
+.finding { position: absolute; right: 8px; top: 6px; max-width: 400px; background: var(--sap); border: 2px solid var(--out); border-radius: 4px; padding: 5px 10px; font-size: 14px; line-height: 1.3; }
+.lower { flex: 1; min-height: 190px; display: grid; grid-template-columns: minmax(0, 1fr) 226px; gap: 10px; }
+.socket { padding: 4px 6px; overflow: hidden; }
+.current { border-top: 1px solid var(--fine); padding-top: 2px; line-height: 1.25; }
+.empty { padding: 18px 22px; display: grid; gap: 8px; align-content: start; }
+.stop { background: var(--sap); border: 3px solid var(--danger); color: var(--danger); border-radius: 4px; padding: 5px 12px; font-size: 18px; font-weight: 700; }
+@media (max-width: 1100px) { .lower { grid-template-columns: minmax(0, 1fr) 180px; } }
+</style>
