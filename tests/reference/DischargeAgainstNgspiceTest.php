@@ -30,8 +30,8 @@ final class DischargeAgainstNgspiceTest extends TestCase
         $process = new Process(['ngspice', '-b']);
         $process->setInput($netlist)->run();
         self::assertGreaterThan(0, preg_match_all('/^t([acd])\s+=\s+([0-9.e+-]+)/m', $process->getOutput(), $m), $process->getOutput().$process->getErrorOutput());
-        $last = max(array_map(floatval(...), $m[2]));
         self::assertCount(3, $m[2]);
+        $last = max(array_map(floatval(...), $m[2]));
         self::assertEqualsWithDelta($last, (new DischargeNetwork($farads, $resistors))->secondsTo(60.0, $start), 0.002 * $last);
     }
 }

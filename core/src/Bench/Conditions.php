@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Bench;
 
 use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\CanonicalJson;
 use Yew\Core\Codec\Fields;
 
 /**
@@ -126,7 +127,7 @@ final readonly class Conditions
     public function moved(self $later): bool
     {
         foreach (['tubes', 'limiter', 'standby', 'load'] as $field) {
-            if ($this->states($field) && $this->get($field) != $later->get($field)) {
+            if ($this->states($field) && CanonicalJson::hash($this->get($field)) !== CanonicalJson::hash($later->get($field))) {
                 return true;
             }
         }

@@ -16,8 +16,8 @@ final readonly class DischargeNetwork
     public const CHASSIS = 'chassis';
 
     /**
-     * @param array<string, float>                            $farads    by node, only nodes that hold charge
-     * @param list<array{a: string, b: string, ohms: float}>  $resistors between nodes, or from a node to `chassis`
+     * @param array<string, float>                           $farads    by node, only nodes that hold charge
+     * @param list<array{a: string, b: string, ohms: float}> $resistors between nodes, or from a node to `chassis`
      */
     public function __construct(private array $farads, private array $resistors)
     {

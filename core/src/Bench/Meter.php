@@ -13,8 +13,8 @@ use Yew\Core\Quantity\Figure;
 final readonly class Meter
 {
     /**
-     * @param array<string, list<MeterRange>> $ranges               by function, smallest first
-     * @param array<string, float>            $inputResistanceOhms  by function
+     * @param array<string, list<MeterRange>> $ranges              by function, smallest first
+     * @param array<string, float>            $inputResistanceOhms by function
      */
     private function __construct(public string $id, public string $name, private array $ranges, private array $inputResistanceOhms)
     {
@@ -35,11 +35,13 @@ final readonly class Meter
             if (null !== $ohms) {
                 $resistance[$function] = $ohms;
             }
+            $own = [];
             foreach ($item->objects('ranges', 20) as $range) {
-                $ranges[$function][] = new MeterRange($range->positive('max'), $range->positive('resolution'), $range->number('accuracyPercent', 0, 50), $range->number('accuracyDigits', 0, 100));
+                $own[] = new MeterRange($range->positive('max'), $range->positive('resolution'), $range->number('accuracyPercent', 0, 50), $range->number('accuracyDigits', 0, 100));
                 $range->done();
             }
-            usort($ranges[$function], static fn (MeterRange $a, MeterRange $b): int => $a->max <=> $b->max);
+            usort($own, static fn (MeterRange $a, MeterRange $b): int => $a->max <=> $b->max);
+            $ranges[$function] = $own;
             $item->done();
         }
         $meter = new self($fields->string('id'), $fields->string('name'), $ranges, $resistance);

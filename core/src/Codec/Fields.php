@@ -120,7 +120,9 @@ final class Fields
 
     public function optionalBoolean(string $name, bool $default): bool
     {
-        return $this->has($name) ? $this->boolean($name) : ($this->absent($name) ?? $default);
+        $this->absent($name);
+
+        return $this->has($name) ? $this->boolean($name) : $default;
     }
 
     /**

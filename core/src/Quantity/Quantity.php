@@ -35,6 +35,6 @@ final readonly class Quantity
             default => '',
         };
 
-        return $sign.Engineering::text($this->value, $this->unit?->value ?? '', $this->resolution);
+        return $sign.Engineering::text($this->value, $this->unit->value ?? '', $this->resolution);
     }
 }

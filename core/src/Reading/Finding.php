@@ -8,10 +8,10 @@ namespace Yew\Core\Reading;
 final readonly class Finding
 {
     /**
-     * @param string       $code      low-together | high-together
-     * @param string       $node      the common ancestor in the supply tree
-     * @param list<string> $nodes     supply nodes that lean the same way, in the order the current flows
-     * @param list<string> $places    places read there
+     * @param string             $code    low-together | high-together
+     * @param string             $node    the common ancestor in the supply tree
+     * @param list<string>       $nodes   supply nodes that lean the same way, in the order the current flows
+     * @param list<string>       $places  places read there
      * @param BranchCurrent|null $current through the part that feeds the ancestor
      */
     public function __construct(public string $code, public string $node, public array $nodes, public array $places, public ?BranchCurrent $current)

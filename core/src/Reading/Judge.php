@@ -21,6 +21,9 @@ final class Judge
     /** More leakage than this on a grid and the coupling capacitor goes (CAP-4, common practice). */
     private const GRID_LEAK_VOLTS = 0.5;
 
+    /** A tenth of that shifts no bias that anybody could hear or measure at the plate (our choice). */
+    private const GRID_TRACE_VOLTS = 0.05;
+
     /** Windows between sisters, percent: shared rails, same electrodes (JUDGE-6, our choice). */
     private const SISTER_RAIL_PERCENT = 3.0;
     private const SISTER_PERCENT = 10.0;
@@ -60,7 +63,7 @@ final class Judge
                 $worst = $judgement;
             }
         }
-        if (null === $worst) {
+        if (null === $worst || [] === $reading->tapped) {
             throw new \LogicException('a tapped reading holds at least one value');
         }
 
@@ -175,6 +178,7 @@ final class Judge
 
         return match (true) {
             $size <= $resolution => $base->because(Verdict::Within, 'no-leakage', $current),
+            $size <= self::GRID_TRACE_VOLTS => $base->because(Verdict::Within, 'trace-leakage', $current),
             $size <= self::GRID_LEAK_VOLTS => $base->because(Verdict::Watch, 'some-leakage', $current),
             default => $base->because(Verdict::Out, 'leakage', $current),
         };

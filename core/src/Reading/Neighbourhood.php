@@ -8,11 +8,10 @@ namespace Yew\Core\Reading;
 final readonly class Neighbourhood
 {
     /**
-     * @param string|null $sisterPlace
-     * @param float|null  $sisterVolts       read at the sister's place under the same conditions
-     * @param float|null  $lastVisitVolts    read here on this unit's last visit
-     * @param bool        $neighboursHealthy points fed by the same node, or the node itself, read within their windows
-     * @param bool        $zeroBefore        the reading before this one, at the same place, was a dead zero too
+     * @param float|null $sisterVolts       read at the sister's place under the same conditions
+     * @param float|null $lastVisitVolts    read here on this unit's last visit
+     * @param bool       $neighboursHealthy points fed by the same node, or the node itself, read within their windows
+     * @param bool       $zeroBefore        the reading before this one, at the same place, was a dead zero too
      */
     public function __construct(
         public ?string $sisterPlace = null,

@@ -9,8 +9,8 @@ final readonly class Island
 {
     /**
      * @param list<string> $nodes
-     * @param string       $proofAt   place where the proof is read
-     * @param string|null  $cutOffBy  what can separate it: standby, a fuse, a diode
+     * @param string       $proofAt  place where the proof is read
+     * @param string|null  $cutOffBy what can separate it: standby, a fuse, a diode
      */
     public function __construct(public string $id, public string $name, public array $nodes, public string $proofAt, public ?string $cutOffBy)
     {

@@ -11,16 +11,16 @@ use Yew\Core\Bench\MeterFunction;
 final readonly class Sheet
 {
     /**
-     * @param array<string, TubePosition> $tubes          by position
-     * @param array<string, SupplyNode>   $nodes          by id, in the order the current flows
+     * @param array<string, TubePosition> $tubes         by position
+     * @param array<string, SupplyNode>   $nodes         by id, in the order the current flows
      * @param list<Part>                  $parts
      * @param list<Capacitor>             $capacitors
      * @param list<Island>                $islands
-     * @param list<TestPoint>             $points         in probing order
+     * @param list<TestPoint>             $points        in probing order
      * @param list<Fuse>                  $fuses
-     * @param array<string, Window>       $windows        sheet-wide windows by point kind
-     * @param list<float>                 $printedMains   mains volts that give the printed values, one per way the primary can be wired
-     * @param list<string>                $standbyBreaks  nodes without supply in standby
+     * @param array<string, Window>       $windows       sheet-wide windows by point kind
+     * @param list<float>                 $printedMains  mains volts that give the printed values, one per way the primary can be wired
+     * @param list<string>                $standbyBreaks nodes without supply in standby
      */
     public function __construct(
         public string $name,

@@ -11,8 +11,8 @@ use Yew\Core\Codec\Fields;
 final readonly class TubeCatalogue
 {
     /**
-     * @param array<string, TubeType> $types  by exact designation, suffix included
-     * @param array<string, int>      $bases  pin count by base name
+     * @param array<string, TubeType> $types by exact designation, suffix included
+     * @param array<string, int>      $bases pin count by base name
      */
     private function __construct(public string $version, private array $types, private array $bases)
     {

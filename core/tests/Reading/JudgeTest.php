@@ -36,6 +36,7 @@ final class JudgeTest extends TestCase
         yield 'a plate that reads nothing' => ['V1.1', '0.0', Verdict::Out, 'zero'];
         yield 'the wrong sign' => ['V1.1', '-12.5', Verdict::Out, 'wrong-sign'];
         yield 'no leakage on a grid' => ['V2.5', '0.0000', Verdict::Within, 'no-leakage'];
+        yield 'a trace that shifts nothing' => ['V2.5', '0.012', Verdict::Within, 'trace-leakage'];
         yield 'a little leakage: 0.22 V over 220 k is 1 µA (CAP-4)' => ['V2.5', '0.22', Verdict::Watch, 'some-leakage'];
         yield 'more than half a volt of leakage (CAP-4)' => ['V2.5', '0.7', Verdict::Out, 'leakage'];
         yield 'a grid more than 1 V positive (SAFE-6)' => ['V2.5', '2.5', Verdict::Danger, 'grid-positive'];

@@ -51,14 +51,15 @@ final class DemoShop
             $this->em->persist($person);
             $people[$key] = $person;
         }
+        $owner = $people['nell'] ?? throw new \LogicException('the demo shop has an owner');
         foreach ($this->json('meters.json') as $meter) {
             $document = self::object($meter);
             $this->em->persist(new ShopMeter(self::text($document, 'id'), $document));
         }
         $this->em->flush();
         $versions = [];
-        foreach (glob($this->root.'/server/demo/sheets/*.sheet.json') ?: [] as $file) {
-            $versions[basename($file, '.sheet.json')] = $this->sheets->import(SheetFile::decode((string) file_get_contents($file)), $people['nell']->id);
+        foreach ((array) glob($this->root.'/server/demo/sheets/*.sheet.json') as $file) {
+            $versions[basename((string) $file, '.sheet.json')] = $this->sheets->import(SheetFile::decode((string) file_get_contents((string) $file)), $owner->id);
         }
         foreach ($this->json('jobs.json') as $job) {
             $this->job(self::object($job), $people, $versions);
@@ -102,8 +103,9 @@ final class DemoShop
             }
             if (\is_string($step['kind'] ?? null)) {
                 $payload = self::object($step['payload'] ?? []);
-                if ('all' === ($payload['facts']['tubes']['value'] ?? null) && \is_array($payload['facts'])) {
-                    $payload['facts']['tubes'] = ['value' => $tubes, 'how' => 'measured'];
+                $facts = self::object($payload['facts'] ?? []);
+                if ('all' === (self::object($facts['tubes'] ?? [])['value'] ?? null)) {
+                    $payload['facts'] = [...$facts, 'tubes' => ['value' => $tubes, 'how' => 'measured']];
                 }
                 $this->take($job, $by, $step['kind'], $payload, $at);
             }

@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Yew\Server\Http;
 
 use Doctrine\DBAL\Exception\ConnectionException;
-use Doctrine\DBAL\Exception\ConnectionLost;
 use Doctrine\DBAL\Exception\DriverException;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
@@ -59,7 +58,7 @@ final readonly class ProblemListener
     private static function databaseAway(\Throwable $e): bool
     {
         for ($cause = $e; null !== $cause; $cause = $cause->getPrevious()) {
-            if ($cause instanceof ConnectionException || $cause instanceof ConnectionLost || ($cause instanceof DriverException && \in_array(substr((string) $cause->getSQLState(), 0, 2), ['08', '57'], true))) {
+            if ($cause instanceof ConnectionException || ($cause instanceof DriverException && \in_array(substr((string) $cause->getSQLState(), 0, 2), ['08', '57'], true))) {
                 return true;
             }
             if ($cause instanceof \PDOException && 1 === preg_match('/server closed the connection|no connection to the server|Connection refused|terminating connection|the database system is/', $cause->getMessage())) {

@@ -29,8 +29,8 @@ final readonly class Jobs
     public function search(string $words): array
     {
         $query = $this->em->createQueryBuilder()->select('j', 'u', 'a', 'o')->from(Job::class, 'j')->join('j.units', 'u')->join('u.unit', 'a')->join('j.owner', 'o')->orderBy('j.shelfSince');
-        foreach (\array_slice(preg_split('/\s+/', mb_strtolower(trim($words)), -1, \PREG_SPLIT_NO_EMPTY) ?: [], 0, 6) as $i => $word) {
-            $query->andWhere('j.searchText LIKE :w'.$i)->setParameter('w'.$i, '%'.addcslashes($word, '%_\\').'%');
+        foreach (\array_slice((array) preg_split('/\s+/', mb_strtolower(trim($words)), -1, \PREG_SPLIT_NO_EMPTY), 0, 6) as $i => $word) {
+            $query->andWhere('j.searchText LIKE :w'.$i)->setParameter('w'.$i, '%'.addcslashes((string) $word, '%_\\').'%');
         }
         if ('' === trim($words)) {
             $query->andWhere('j.shelfState <> :gone')->setParameter('gone', ShelfState::Collected);

@@ -34,6 +34,6 @@ final readonly class Pdf
         $pdf->loadHtml($html);
         $pdf->render();
 
-        return (string) $pdf->output();
+        return $pdf->output();
     }
 }

@@ -59,7 +59,7 @@ final readonly class BenchView
             'tubes' => $this->tubes($bench->sheet),
             'conditions' => (object) $fold->conditions->toArray(),
             'warm' => ['since' => self::isoOrNull($fold->warmSince), 'warming' => ChassisState::Energised === $chassis->state && null !== $fold->warmSince && ($now - $fold->warmSince) < 600],
-            'missing' => array_values(array_filter(['inletVolts', 'tubes', 'limiter'], static fn (string $f): bool => !$fold->conditions->states($f))),
+            'missing' => array_values(array_filter(null === $bench->sheet ? ['inletVolts'] : ['inletVolts', 'tubes', 'limiter'], static fn (string $f): bool => !$fold->conditions->states($f))),
             'points' => $points,
             'stairs' => $this->stairs($bench),
             'findings' => array_map(fn (Finding $f): array => $this->finding($f, $bench->sheet), $bench->findings()),
@@ -222,7 +222,7 @@ final readonly class BenchView
     {
         foreach ($sheet->parts ?? [] as $part) {
             if ($part->id === $node->through) {
-                return ('choke' === $part->kind ? 'choke' : $part->id).' '.rtrim(Engineering::text($part->ohms, 'Ω', $part->ohms >= 1000 ? 100.0 : 1.0), '');
+                return ('choke' === $part->kind ? 'choke' : $part->id).' '.str_replace('.0 ', ' ', Engineering::text($part->ohms, 'Ω', $part->ohms >= 1000 ? 100.0 : 1.0));
             }
         }
 
@@ -234,10 +234,11 @@ final readonly class BenchView
     {
         $fold = $this->projections->of($unit);
         $sheet = $bench->sheet;
-        $islands = [] === ($sheet->islands ?? []) ? [new Island(Projections::WHOLE_CHASSIS, 'the whole chassis', [], 'reservoir', null)] : $sheet->islands;
+        $islands = $sheet->islands ?? [];
+        $islands = [] === $islands ? [new Island(Projections::WHOLE_CHASSIS, 'the whole chassis', [], 'reservoir', null)] : $islands;
         $start = $this->startVolts($bench);
 
-        return array_map(function (Island $island) use ($fold, $sheet, $start, $state): array {
+        return array_map(static function (Island $island) use ($fold, $sheet, $start, $state): array {
             $proof = $fold->chassis->proofs[$island->id] ?? null;
             $network = $sheet?->dischargeNetwork($island, $fold->conditions->bleeder());
             $seconds = $network?->secondsTo(SafetyFigures::HANDS_IN_VOLTS, $start);
@@ -359,7 +360,7 @@ final readonly class BenchView
 
     private static function iso(float $seconds): string
     {
-        return \DateTimeImmutable::createFromFormat('U.u', \sprintf('%.6F', $seconds), new \DateTimeZone('UTC'))?->format('Y-m-d\TH:i:s.v\Z') ?: '';
+        return (new \DateTimeImmutable('@'.\sprintf('%.6F', $seconds)))->format('Y-m-d\TH:i:s.v\Z');
     }
 
     private static function isoOrNull(?float $seconds): ?string

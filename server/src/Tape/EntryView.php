@@ -62,7 +62,7 @@ final readonly class EntryView
             'correction' => [isset($p['corrects']) ? 'Taken back' : 'Mains corrected', '' === $text('reason') ? 'the earlier entry stays on the tape' : $text('reason')],
             'note' => ['Note'.('' === $text('place') ? '' : ' at '.$text('place')), $text('text')],
             'sheet-chosen' => ['Sheet chosen', [] === ($p['lostPlaces'] ?? []) ? '' : 'places lost: '.implode(', ', \is_array($p['lostPlaces'] ?? null) ? array_filter($p['lostPlaces'], is_string(...)) : [])],
-            'shelf-move' => [ucfirst(str_replace('-', ' ', $text('to'))), $text('waitsFor')],
+            'shelf-move' => [ucfirst($this->wording->word($text('to'))), $text('waitsFor')],
             'close-out' => ['Closed out', str_replace('-', ' ', $text('outcome'))],
             'report-issued' => ['Report made', 'kept with its fingerprint '.substr($text('sha256'), 0, 8)],
             default => [$entry->kind, ''],

@@ -9,7 +9,6 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Quantity\CannotRead;
-use Yew\Core\Quantity\Quantity;
 use Yew\Core\Quantity\QuantityParser;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Server\Shop\Meters;

@@ -49,6 +49,7 @@ const inlet = computed(() => value('inletVolts') as number | undefined)
 </script>
 
 <template>
+  <div>
   <header :class="['strip', bench.state]">
     <button type="button" class="state" :disabled="!session.mayWrite" @click="emit('state')">
       <b>{{ bench.state.toUpperCase() }}</b><span>{{ stateLine }}</span>
@@ -65,6 +66,7 @@ const inlet = computed(() => value('inletVolts') as number | undefined)
     <router-link to="/" class="tag m" :aria-label="`Tag ${bench.job?.tag}. Back to the shelf`"><small>‹ shelf</small>{{ bench.job?.tag }}</router-link>
   </header>
   <p v-if="bench.away !== null" class="away" role="status"><b>Server away.</b> {{ bench.mine.length === 0 ? 'What you type is kept here until it is back.' : `${bench.mine.length} ${bench.mine.length === 1 ? 'entry waits' : 'entries wait'} here and will go out in order.` }}</p>
+  </div>
 </template>
 
 <style scoped>
@@ -93,6 +95,6 @@ button:disabled { cursor: default; }
 .tag { flex: none; display: flex; flex-direction: column; justify-content: center; padding: 0 16px; color: inherit; text-decoration: none; font-size: 20px; font-weight: 700; border-left: 1px solid #ffffff2e; }
 .tag small { font: 13px var(--words); color: var(--on-needle-soft); }
 .strip :focus-visible { outline-color: #f0a367; outline-offset: -4px; }
-.away { grid-column: 1 / -1; background: var(--lit); border-bottom: 2px solid var(--heart); padding: 5px 18px; }
+.away { background: var(--lit); border-bottom: 2px solid var(--heart); padding: 5px 18px; }
 @media (max-width: 1100px) { .cond { padding: 0 9px; } .cond b { font-size: 15px; } .state { width: 208px; } .state b { font-size: 21px; } .cond.wide:not(:last-child) { display: none; } }
 </style>

@@ -38,10 +38,11 @@ onBeforeUnmount(() => { window.removeEventListener('keydown', onKey) })
 <template>
   <div v-if="bench.fault !== null" class="page"><h1>This job cannot be opened</h1><p role="alert">{{ bench.fault }} <router-link to="/">Back to the shelf</router-link>.</p></div>
   <div v-else-if="bench.job !== null && bench.bench !== null" class="frame">
-    <condition-strip @state="switching = true" @conditions="stating = true" />
+    <condition-strip class="top" @state="switching = true" @conditions="stating = true" />
     <station-path />
     <main class="board"><router-view @state="switching = true" @conditions="stating = true" /></main>
     <tape-list />
+    <div id="entry-slot" class="slot" />
     <condition-panel v-model:open="stating" />
     <state-panel v-model:open="switching" @conditions="stating = true" />
   </div>
@@ -49,8 +50,8 @@ onBeforeUnmount(() => { window.removeEventListener('keydown', onKey) })
 </template>
 
 <style scoped>
-.frame { height: 100dvh; min-height: 600px; display: grid; grid-template: auto minmax(0, 1fr) / 178px minmax(0, 1fr) 286px; }
-.frame > :first-child { grid-column: 1 / -1; }
+.frame { height: 100dvh; min-height: 600px; display: grid; grid-template: auto minmax(0, 1fr) auto / 178px minmax(0, 1fr) 286px; }
+.top, .slot { grid-column: 1 / -1; }
 .board { min-width: 0; min-height: 0; display: flex; flex-direction: column; }
 @media (max-width: 1100px) { .frame { grid-template-columns: 132px minmax(0, 1fr) 220px; } }
 @media (max-width: 760px) { .frame { height: auto; grid-template: auto auto auto auto / 1fr; } }

@@ -46,7 +46,7 @@ async function again(w: Waiting): Promise<void> {
 <style scoped>
 .tape { border-left: 1px solid var(--line); background: var(--sap); padding: 10px 0 0 14px; font-size: 14px; display: flex; flex-direction: column; min-height: 0; }
 h2 { font-size: 15px; display: flex; justify-content: space-between; margin: 0 14px 4px 0; }
-ol { list-style: none; margin: 0; padding: 0 14px 0 0; overflow-y: auto; flex: 1; }
+ol { list-style: none; margin: 0; padding: 0 14px 0 0; overflow-y: auto; scrollbar-width: thin; flex: 1; }
 li { padding: 6px 0; border-bottom: 1px dashed var(--line); overflow-wrap: anywhere; }
 li.sending { background: repeating-linear-gradient(135deg, transparent 0 10px, var(--lit) 10px 12px); }
 .time { color: var(--soft); font-size: 13px; }

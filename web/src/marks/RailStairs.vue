@@ -4,14 +4,14 @@ import { computed, useTemplateRef } from 'vue'
 import type { Bench } from '../api/client'
 
 type Tread = Bench['stairs'][number]
-const props = defineProps<{ treads: Tread[]; lit: string | null }>()
+const props = defineProps<{ treads: Tread[]; lit: string | null; asPrinted?: boolean }>()
 const emit = defineEmits<{ probe: [key: string] }>()
 
 const box = useTemplateRef<HTMLElement>('box')
 const { width, height } = useElementSize(box)
 
 const left = 46
-const whole = (v: number): string => (Math.abs(v) < 100 ? v.toFixed(1) : Math.round(v).toString()).replace('-', '−')
+const whole = (v: number | null): string => (v === null ? '·' : Math.abs(v) < 100 ? v.toFixed(1) : Math.round(v).toString()).replace('-', '−')
 
 const above = computed(() => props.treads.filter((t) => !t.belowZero))
 const below = computed(() => props.treads.filter((t) => t.belowZero))
@@ -19,11 +19,15 @@ const highest = computed(() => Math.max(50, ...above.value.flatMap((t) => [t.hig
 const step = computed(() => [10, 20, 50, 100, 200, 500].find((s) => highest.value / s <= 6) ?? 1000)
 const deepest = computed(() => Math.max(1, ...below.value.map((t) => Math.max(Math.abs(t.expectedVolts ?? 0), Math.abs(t.lowVolts ?? 0), Math.abs(t.measuredVolts ?? 0)))))
 const zero = computed(() => height.value - (below.value.length > 0 ? 46 : 12))
+/** What stands under a tread: the reading, or on a sheet the printed value. */
+const shown = (t: Tread): number | null => (props.asPrinted ? t.expectedVolts : t.measuredVolts)
 const y = (volts: number): number => zero.value - (volts * (zero.value - 20)) / (highest.value * 1.06)
 const yBelow = (volts: number): number => zero.value + (Math.abs(volts) * 28) / deepest.value
 const lines = computed(() => Array.from({ length: Math.floor(highest.value / step.value) + 1 }, (_, i) => i * step.value))
 
 interface Drawn { tread: Tread; x: number; w: number; gap: number; top: number; bottom: number; labelY: number; parent: number | null; colour: string }
+
+const pitch = computed(() => Math.min(400, (width.value - left - 8) / Math.max(1, below.value.length)))
 
 const drawn = computed<Drawn[]>(() => {
   const list = above.value
@@ -64,19 +68,21 @@ const spoken = (t: Tread): string => `${t.node} ${t.name}: ${t.measuredVolts ===
         </template>
         <path v-if="d.parent !== null" :d="`M${d.x - d.gap} ${d.parent}H${d.x - d.gap / 2}V${y(d.tread.measuredVolts ?? d.tread.expectedVolts ?? 0)}H${d.x}`" fill="none" :stroke="d.colour" stroke-width="2" :stroke-dasharray="d.tread.measuredVolts === null ? '3 4' : undefined" />
         <line v-if="d.tread.measuredVolts !== null" :x1="d.x - 4" :x2="d.x + d.w + 4" :y1="y(d.tread.measuredVolts)" :y2="y(d.tread.measuredVolts)" :stroke="d.colour" stroke-width="5" />
+        <text v-if="d.tread.via !== null && d.tread.fedFrom !== null && d.parent === null" :x="d.x + d.w / 2" :y="Math.min(d.top, y(d.tread.measuredVolts ?? d.tread.expectedVolts ?? 0)) - 8" text-anchor="middle" class="via">from {{ d.tread.fedFrom }} by {{ d.tread.via }}</text>
         <text v-if="d.tread.via !== null && d.parent !== null" :x="d.x - d.gap / 2" :y="d.parent - 18" text-anchor="middle" class="via"><tspan v-for="(word, i) in [d.tread.via.split(' ')[0], d.tread.via.split(' ').slice(1).join(' ')]" :key="i" :x="d.x - d.gap / 2" :dy="i === 0 ? 0 : 13">{{ word }}</tspan></text>
-        <text :x="d.x + d.w / 2" :y="d.labelY" text-anchor="middle" :class="['read', { open: d.tread.measuredVolts === null }]">{{ d.tread.measuredVolts === null ? '·' : whole(d.tread.measuredVolts) }}</text>
-        <text v-if="d.tread.expectedVolts !== null" :x="d.x + d.w / 2" :y="d.labelY + 17" text-anchor="middle" class="expected">expected {{ whole(d.tread.expectedVolts) }}</text>
+        <text :x="d.x + d.w / 2" :y="d.labelY" text-anchor="middle" :class="['read', { open: shown(d.tread) === null }]">{{ whole(shown(d.tread)) }}</text>
+        <text v-if="d.tread.expectedVolts !== null && !asPrinted" :x="d.x + d.w / 2" :y="d.labelY + 17" text-anchor="middle" class="expected">expected {{ whole(d.tread.expectedVolts) }}</text>
         <text :x="d.x + d.w / 2" :y="zero - 7" text-anchor="middle" class="name">{{ d.tread.node }} · {{ d.tread.name }}</text>
       </g>
       <g v-for="(t, i) in below" :key="t.node" class="tread" role="button" tabindex="-1" :aria-label="spoken(t)" @click="emit('probe', t.key)">
-        <rect :x="left + 4 + i * 330" :y="zero + 3" width="320" height="40" :class="['hit', { lit: t.key === lit }]" rx="4" />
+        <rect :x="left + 4 + i * pitch" :y="zero + 3" :width="pitch - 12" height="40" :class="['hit', { lit: t.key === lit }]" rx="4" />
         <template v-if="t.lowVolts !== null && t.highVolts !== null">
-          <rect :x="left + 8 + i * 330" :y="yBelow(t.highVolts)" width="92" :height="yBelow(t.lowVolts) - yBelow(t.highVolts)" fill="var(--window)" />
+          <rect :x="left + 8 + i * pitch" :y="yBelow(t.highVolts)" width="92" :height="yBelow(t.lowVolts) - yBelow(t.highVolts)" fill="var(--window)" />
+          <path :d="`M${left + 14 + i * pitch} ${yBelow(t.highVolts)}h-6V${yBelow(t.lowVolts)}h6M${left + 94 + i * pitch} ${yBelow(t.highVolts)}h6V${yBelow(t.lowVolts)}h-6`" fill="none" stroke="var(--ink)" stroke-width="1.7" />
         </template>
-        <line v-if="t.measuredVolts !== null" :x1="left + 4 + i * 330" :x2="left + 104 + i * 330" :y1="yBelow(t.measuredVolts)" :y2="yBelow(t.measuredVolts)" :stroke="`var(--${t.verdict ?? 'cannot-say'})`" stroke-width="5" />
-        <text :x="left + 112 + i * 330" :y="zero + 26" class="read small">{{ t.measuredVolts === null ? '·' : whole(t.measuredVolts) }}</text>
-        <text :x="left + 172 + i * 330" :y="zero + 25" class="expected">{{ t.name }}<template v-if="t.expectedVolts !== null">, expected {{ whole(t.expectedVolts) }}</template></text>
+        <line v-if="t.measuredVolts !== null" :x1="left + 4 + i * pitch" :x2="left + 104 + i * pitch" :y1="yBelow(t.measuredVolts)" :y2="yBelow(t.measuredVolts)" :stroke="`var(--${t.verdict ?? 'cannot-say'})`" stroke-width="5" />
+        <text :x="left + 112 + i * pitch" :y="zero + 26" class="read small">{{ whole(shown(t)) }}</text>
+        <text :x="left + 172 + i * pitch" :y="zero + 25" class="expected">{{ t.name }}<template v-if="t.expectedVolts !== null && !asPrinted">, expected {{ whole(t.expectedVolts) }}</template></text>
       </g>
     </svg>
   </div>

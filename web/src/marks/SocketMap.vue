@@ -38,8 +38,8 @@ const pins = computed(() => placePins(props.tube.base, props.tube.pinCount, midd
 <style scoped>
 svg { display: block; width: 100%; height: auto; }
 .pin { font-size: 13px; font-weight: 700; }
-.label { font: 12px var(--words); }
-.label.figure { font: 700 13px var(--figures); }
+.label { font: 13.5px var(--words); }
+.label.figure { font: 700 14.5px var(--figures); }
 .label.lit { font-weight: 700; }
 .probe { cursor: pointer; }
 </style>

@@ -79,7 +79,7 @@ async function save(): Promise<void> {
       <div class="top"><n-button attr-type="submit" type="primary">Keep as version {{ sheet.versions.length + 1 }}</n-button><n-button @click="rows = null">Leave it as it was</n-button><span class="soft small">Jobs keep the version that they were measured against.</span></div>
     </form>
     <template v-else>
-      <div v-if="treads.length > 0" class="card stairs"><rail-stairs :treads="treads" :lit="null" /></div>
+      <div v-if="treads.length > 0" class="card stairs"><rail-stairs :treads="treads" :lit="null" as-printed /></div>
       <div class="cols">
         <section>
           <h2>Test points, in probing order</h2>

@@ -76,7 +76,7 @@ async function book(): Promise<void> {
     <form @submit.prevent="book" @input="keep" @keydown.ctrl.enter="book">
       <fieldset class="card">
         <legend>The amplifier</legend>
-        <div><label class="said" for="serial">Serial, or part of it</label><n-input ref="first" v-model:value="form.serial" placeholder="" :input-props="{ id: 'serial' }" @input="unit = null" />
+        <div class="finds"><label class="said" for="serial">Serial, or part of it</label><n-input ref="first" v-model:value="form.serial" placeholder="" :input-props="{ id: 'serial' }" @input="unit = null" />
           <found-list v-if="unit === null" :items="units.data.value ?? []" :line="(u) => `${u.serial} · ${u.maker} ${u.model} · ${u.owner.name}`" @choose="chooseUnit" />
           <p v-else class="small within">Seen before: its own history opens with it.</p></div>
         <div class="two">
@@ -84,13 +84,13 @@ async function book(): Promise<void> {
           <div><label class="said" for="model">Model</label><n-input v-model:value="form.model" placeholder="" :input-props="{ id: 'model' }" :disabled="unit !== null" @blur="suggestSheet" /></div>
         </div>
         <div class="two">
-          <div><label class="said" for="wired">Mains it is wired for, volts (empty: not known)</label><n-input v-model:value="form.wiredFor" placeholder="" :input-props="{ id: 'wired', inputmode: 'decimal' }" :disabled="unit !== null" /></div>
+          <div><label class="said" for="wired">Wired for mains of, volts</label><n-input v-model:value="form.wiredFor" placeholder="" :input-props="{ id: 'wired', inputmode: 'decimal' }" :disabled="unit !== null" /></div>
           <div><label id="sheet-label" class="said" for="sheet">Sheet to measure against</label><n-select v-model:value="sheetVersionId" :options="sheetChoices" filterable clearable placeholder="none yet" :input-props="{ id: 'sheet', 'aria-labelledby': 'sheet-label' }" /></div>
         </div>
       </fieldset>
       <fieldset class="card">
         <legend>Its owner</legend>
-        <div><label class="said" for="owner">Name</label><n-input v-model:value="form.owner" placeholder="" :input-props="{ id: 'owner', autocomplete: 'off' }" @input="owner = null" />
+        <div class="finds"><label class="said" for="owner">Name</label><n-input v-model:value="form.owner" placeholder="" :input-props="{ id: 'owner', autocomplete: 'off' }" @input="owner = null" />
           <found-list v-if="owner === null" :items="owners.data.value ?? []" :line="(o) => `${o.name} · ${o.phone || o.email || 'no number'}`" @choose="chooseOwner" />
           <p v-else class="small within">Known here.</p></div>
         <div class="two">
@@ -117,6 +117,7 @@ form { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; margin-top: 12p
 fieldset { padding: 12px 18px 16px; display: grid; gap: 12px; align-content: start; min-width: 0; margin: 0; }
 legend { font-weight: 700; padding: 0 6px; }
 .wide { grid-column: 1 / -1; }
+.finds { position: relative; }
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; }
 .do { display: flex; gap: 18px; align-items: center; }
 @media (max-width: 800px) { form, .two { grid-template-columns: 1fr; } }

@@ -10,7 +10,7 @@ const emit = defineEmits<{ choose: [item: T] }>()
 </template>
 
 <style scoped>
-ul { list-style: none; margin: 4px 0 0; padding: 0; border: 1px solid var(--line); border-radius: 4px; background: var(--sap); }
+ul { list-style: none; position: absolute; z-index: 5; left: 0; right: 0; margin: 4px 0 0; padding: 0; box-shadow: 0 6px 16px #0003; border: 1px solid var(--line); border-radius: 4px; background: var(--sap); }
 button { font: inherit; color: inherit; background: none; border: 0; width: 100%; text-align: left; padding: 6px 12px; min-height: 44px; cursor: pointer; }
 button:hover, button:focus-visible { background: var(--lit); }
 </style>

@@ -83,7 +83,7 @@ ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 10px; }
 .job:hover { border-color: var(--heart); }
 .tag { font-size: 20px; font-weight: 700; align-self: center; border: 2px solid var(--ink); border-radius: 4px; padding: 2px 8px; background: var(--sap); }
 .what, .wait { display: flex; flex-direction: column; }
-.wait { text-align: right; max-width: 190px; }
+.wait { text-align: right; max-width: 240px; }
 .said { grid-column: 1 / -1; padding-top: 4px; }
 @media (max-width: 800px) { .shelves, .wide ul { grid-template-columns: 1fr; } .top { flex-wrap: wrap; } }
 </style>

@@ -128,5 +128,4 @@ final class JudgedBench
 
         return new Neighbourhood($point->sister, $sisterVolts, $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, ['dead-zero', 'zero'], true));
     }
-
 }

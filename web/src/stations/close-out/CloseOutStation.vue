@@ -67,8 +67,8 @@ async function move(): Promise<void> {
       <p v-for="e in ends" :key="e.title"><b>{{ e.title }}</b> <span class="m">{{ e.places.length }}</span> <span class="soft">{{ e.places.slice(0, 9).join(', ') }}{{ e.places.length > 9 ? '…' : '' }}</span></p>
     </section>
     <form v-if="session.mayWrite" class="grid" @submit.prevent="makeReport">
-      <div><label class="said" for="found">What was found, in plain words</label><n-input v-model:value="form.found" type="textarea" :rows="3" placeholder="" :input-props="{ id: 'found' }" /></div>
-      <div><label class="said" for="done">What was done</label><n-input v-model:value="form.done" type="textarea" :rows="3" placeholder="" :input-props="{ id: 'done' }" /></div>
+      <div><label class="said" for="found">What was found, in plain words</label><n-input v-model:value="form.found" type="textarea" :rows="2" placeholder="" :input-props="{ id: 'found' }" /></div>
+      <div><label class="said" for="done">What was done</label><n-input v-model:value="form.done" type="textarea" :rows="2" placeholder="" :input-props="{ id: 'done' }" /></div>
       <div><label class="said" for="left">What was left alone, and why</label><n-input v-model:value="form.leftAlone" type="textarea" :rows="2" placeholder="" :input-props="{ id: 'left' }" /></div>
       <div><label class="said" for="not">What was not looked at</label><n-input v-model:value="form.notLookedAt" type="textarea" :rows="2" placeholder="" :input-props="{ id: 'not' }" /></div>
       <div><label id="outcome-l" class="said">Outcome</label><n-select v-model:value="form.outcome" :options="outcomes" aria-labelledby="outcome-l" /></div>

@@ -207,7 +207,7 @@ const slipQuestion = computed(() => {
   if (a === null) return ''
   const meant = showQuantity({ ...a.quantity, value: a.quantity.value * a.slip.factor, resolution: Math.abs(a.quantity.resolution * a.slip.factor) })
   const why = { decade: 'a decade off?', unit: 'another unit?', sign: 'the other sign?' }[a.slip.slip]
-  return `${showQuantity(a.quantity)} is far off; ${meant} would fit. ${why.replace(/^./, (c) => c.toUpperCase())}`
+  return `Meant ${meant}? ${why.replace(/^./, (c) => c.toUpperCase())}`
 })
 const lastRead = computed(() => bench.bench?.points.find((p) => p.key === props.probe.lastWritten.value) ?? null)
 const lastRefused = computed(() => { const last = bench.entries.at(-1); return last?.refused === true && last.personId === session.me?.id ? last.line : null })
@@ -216,7 +216,7 @@ const lastRefused = computed(() => { const last = bench.entries.at(-1); return l
 <template>
   <footer class="line">
     <div class="probe">
-      <span class="small soft">{{ mode === 'value' || mode === 'tapped' ? (island === null ? (live ? 'Probe next' : '') : 'Chassis off') : '' }}</span>
+      <span class="small soft">{{ mode === 'value' || mode === 'tapped' ? (island === null ? (!live ? '' : probe.allRead.value ? 'All points read' : 'Probe next') : 'Chassis off') : '' }}</span>
       <b>{{ title }}</b>
       <span class="small soft">{{ below }}</span>
     </div>
@@ -227,7 +227,7 @@ const lastRefused = computed(() => { const last = bench.entries.at(-1); return l
         <span class="soft m">{{ unit }}</span>
       </div>
       <div id="entry-said" class="said" role="status">
-        <template v-if="asked !== null"><b class="out">{{ slipQuestion }}</b> <button type="button" @click="answer(true)"><kbd>Y</kbd> yes</button> <button type="button" @click="answer(false)"><kbd>Enter</kbd> as typed</button></template>
+        <div v-if="asked !== null" class="asked"><b class="out">{{ slipQuestion }}</b> <button type="button" @click="answer(true)"><kbd>y</kbd> yes</button> <button type="button" @click="answer(false)"><kbd>Enter</kbd> as typed</button></div>
         <b v-else-if="said !== ''" class="out">{{ said }}</b>
         <b v-else-if="lastRefused !== null" class="out">{{ lastRefused }}</b>
         <span v-else-if="understood !== ''" class="soft">understood: {{ understood }}</span>
@@ -251,7 +251,7 @@ const lastRefused = computed(() => { const last = bench.entries.at(-1); return l
 </template>
 
 <style scoped>
-.line { background: var(--sap); border-top: 3px solid var(--needle); display: grid; grid-template-columns: minmax(190px, 0.9fr) minmax(290px, 1.15fr) minmax(300px, 1.2fr); gap: 4px 18px; padding: 8px 16px; align-items: center; min-height: 112px; }
+.line { background: var(--sap); border-top: 3px solid var(--needle); display: grid; grid-template-columns: minmax(220px, 1fr) minmax(320px, 1.3fr) minmax(330px, 1.25fr); gap: 4px 22px; padding: 8px 18px 0; align-items: start; height: 122px; }
 .probe { display: flex; flex-direction: column; line-height: 1.25; min-width: 0; }
 .probe b { font-size: 22px; }
 .entry { min-width: 0; }
@@ -261,11 +261,12 @@ const lastRefused = computed(() => { const last = bench.entries.at(-1); return l
 .field input { font-size: 36px; line-height: 1.2; height: 56px; width: 100%; min-width: 0; border: 0; background: none; color: var(--ink); outline: none; }
 .field.words input { font: 20px var(--words); }
 .field span { font-size: 18px; white-space: nowrap; }
-.said { min-height: 40px; font-size: 14px; padding-top: 3px; line-height: 1.25; }
+.said { height: 44px; overflow: hidden; font-size: 14px; padding-top: 4px; line-height: 1.3; }
+.asked { display: flex; gap: 8px; align-items: center; white-space: nowrap; }
 .said button { font: inherit; border: 1px solid var(--line); background: var(--card); color: inherit; border-radius: 4px; min-height: 32px; padding: 0 8px; cursor: pointer; }
 .keys { display: flex; flex-wrap: wrap; gap: 0 4px; }
 .keys button { font: 14px var(--words); color: var(--soft); background: none; border: 0; min-height: 32px; padding: 0 5px; cursor: pointer; white-space: nowrap; border-radius: 4px; }
 .keys button:hover { background: var(--lit); color: var(--ink); }
-@media (max-width: 1100px) { .line { grid-template-columns: 1fr 1.2fr; } .keys { grid-column: 1 / -1; } }
+@media (max-width: 1100px) { .line { grid-template-columns: 1fr 1.2fr; height: auto; } .keys { grid-column: 1 / -1; } }
 @media (pointer: coarse) { .keys button { min-height: 44px; padding: 0 10px; } }
 </style>

@@ -43,15 +43,15 @@ watch(() => props.lit, async () => {
 </template>
 
 <style scoped>
-.rows { overflow-y: auto; min-height: 0; height: 100%; }
+.rows { overflow: hidden auto; scrollbar-width: thin; min-height: 0; height: 100%; }
 table { border-collapse: collapse; width: 100%; font-size: 15px; }
-thead th { position: sticky; top: 0; background: var(--card); text-align: left; font-weight: 500; font-size: 13px; color: var(--soft); padding: 4px 7px; border-bottom: 1px solid var(--line); z-index: 1; }
+thead th { position: sticky; top: 0; background: var(--card); text-align: left; font-weight: 500; font-size: 13px; color: var(--soft); padding: 4px 5px; border-bottom: 1px solid var(--line); z-index: 1; }
 tbody th { text-align: left; font-weight: 700; white-space: nowrap; }
-td, tbody th { padding: 3px 7px; border-bottom: 1px solid var(--fine); white-space: nowrap; height: 34px; }
+td, tbody th { padding: 3px 5px; border-bottom: 1px solid var(--fine); white-space: nowrap; height: 34px; }
 .n { text-align: right !important; }
 .big { font-size: 18px; font-weight: 700; }
 tr.lit td, tr.lit th { background: var(--lit); }
 tr.lit th { box-shadow: inset 4px 0 0 var(--heart); }
 tbody tr { cursor: pointer; }
-td:last-child { max-width: 190px; overflow: hidden; text-overflow: ellipsis; }
+td:last-child { max-width: 130px; overflow: hidden; text-overflow: ellipsis; }
 </style>

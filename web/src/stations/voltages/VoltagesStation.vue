@@ -54,17 +54,16 @@ function choose(key: string): void {
     <div class="board-in">
       <h1>Voltages <small>{{ unit?.maker }} {{ unit?.model }} · {{ unit?.sheet === null ? 'no sheet' : `sheet “${unit?.sheet?.name}” ${unit?.sheet?.number}` }} · {{ mains }}</small><b v-if="warming !== null" class="warm m">{{ warming }}</b></h1>
       <div v-if="stop !== undefined" class="stop" role="alert"><b>OFF.</b> {{ stop.name }} {{ stop.reading?.shown }} V: {{ stop.reading?.sentence }} <kbd>Esc</kbd> <kbd>Esc</kbd></div>
+      <p v-if="finding !== undefined" class="finding"><svg width="12" height="14" aria-hidden="true"><path d="M1 7l10 -6v12z" fill="var(--out)" /></svg><span><b>{{ finding.headline }}</b> {{ finding.sentence }}</span></p>
       <div v-if="treads.length > 0" class="card stairs">
         <rail-stairs :treads="treads" :lit="lit" @probe="choose" />
-        <div v-if="finding !== undefined" class="finding"><b>{{ finding.headline }}</b><br>{{ finding.sentence }}</div>
       </div>
       <div v-else-if="unit?.sheet === null" class="card empty">
         <h2>No sheet yet</h2>
         <p>Type places and volts as you go, such as <span class="m">V3.5 287</span>: the tape keeps them, and a sheet can be chosen at <router-link :to="{ name: 'job-book-in' }">Book-in</router-link> at any time. What is read then is judged by it.</p>
       </div>
-      <div class="lower">
-        <point-table v-if="points.length > 0" :points="points" :lit="lit" @probe="choose" />
-        <div v-else class="card empty"><p>Nothing is read yet.</p></div>
+      <div v-if="points.length > 0" class="lower">
+        <point-table :points="points" :lit="lit" @probe="choose" />
         <div v-if="socket !== undefined" class="card socket">
           <p class="small soft">{{ socket.position }} · {{ socket.type }} · from below</p>
           <socket-map :tube="socket" :points="points" :lit="lit" @probe="choose" />
@@ -72,7 +71,7 @@ function choose(key: string): void {
         </div>
       </div>
     </div>
-    <entry-line ref="line" :probe="probe" @state="emit('state')" @conditions="emit('conditions')" />
+    <teleport defer to="#entry-slot"><entry-line ref="line" :probe="probe" @state="emit('state')" @conditions="emit('conditions')" /></teleport>
   </div>
 </template>
 
@@ -83,8 +82,9 @@ h1 { font-size: 19px; display: flex; gap: 12px; align-items: baseline; }
 h1 small { font-size: 14px; font-weight: 400; color: var(--soft); }
 .warm { margin-left: auto; font-size: 14px; color: var(--watch); white-space: nowrap; }
 .stairs { position: relative; flex: 1.05; min-height: 170px; }
-.finding { position: absolute; right: 8px; top: 6px; max-width: 400px; background: var(--sap); border: 2px solid var(--out); border-radius: 4px; padding: 5px 10px; font-size: 14px; line-height: 1.3; }
-.lower { flex: 1; min-height: 190px; display: grid; grid-template-columns: minmax(0, 1fr) 226px; gap: 10px; }
+.finding { background: var(--sap); border: 2px solid var(--out); border-radius: 4px; padding: 4px 10px; font-size: 15px; line-height: 1.3; display: flex; gap: 10px; align-items: center; }
+.finding svg { flex: none; }
+.lower { flex: 1; min-height: 190px; display: grid; grid-template-columns: minmax(0, 1fr) 206px; gap: 10px; }
 .socket { padding: 4px 6px; overflow: hidden; }
 .current { border-top: 1px solid var(--fine); padding-top: 2px; line-height: 1.25; }
 .empty { padding: 18px 22px; display: grid; gap: 8px; align-content: start; }

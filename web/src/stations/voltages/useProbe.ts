@@ -9,6 +9,7 @@ export interface Probe {
   targets: ComputedRef<Target[]>
   current: ComputedRef<Target | null>
   lastWritten: Ref<string | null>
+  allRead: ComputedRef<boolean>
   choose: (key: string) => void
   step: (by: 1 | -1) => void
   /** Moves on to the next target that is still open, after the given one was written. */
@@ -34,6 +35,8 @@ export function useProbe(): Probe {
 
   const current = computed<Target | null>(() => targets.value.find((t) => t.key === chosen.value) ?? targets.value.find(isOpen) ?? targets.value[0] ?? null)
 
+  const allRead = computed(() => targets.value.length > 0 && !targets.value.some(isOpen))
+
   watch(off, () => { chosen.value = null })
 
   function step(by: 1 | -1): void {
@@ -49,7 +52,7 @@ export function useProbe(): Probe {
     chosen.value = (rest.find(isOpen) ?? targets.value[i])?.key ?? null
   }
 
-  return { targets, current, lastWritten, choose: (key) => { chosen.value = key }, step, advance }
+  return { targets, current, lastWritten, allRead, choose: (key) => { chosen.value = key }, step, advance }
 }
 
 export type Slip = Schemas['Slip']
