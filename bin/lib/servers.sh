@@ -65,8 +65,21 @@ create_database() {
   [ "$(sql -d postgres -Atc "SELECT 1 FROM pg_database WHERE datname = '$1'")" = 1 ] || sql -d postgres -c "CREATE DATABASE $1 OWNER yew_owner"
 }
 
+# After a crash or a kill the old server may still be shutting down.
+wait_for_old_database() {
+  local pid i file=$data/pg/data/postmaster.pid
+  [ -s "$file" ] || return 0
+  pid=$(head -1 "$file")
+  for i in {1..100}; do
+    { [ -d "/proc/$pid" ] && grep -q postgres "/proc/$pid/comm"; } || return 0
+    sleep 0.1
+  done
+  die "a PostgreSQL (process $pid) still runs on $data"
+}
+
 start_database() {
   load_secrets
+  wait_for_old_database
   [ -s "$data/pg/data/PG_VERSION" ] || step "PostgreSQL: a new cluster" init_database
   pg_port=$(free_port 54391)
   spawn PostgreSQL INT "$database_user" "$pg_bin/postgres" -D "$data/pg/data" -p "$pg_port" -c listen_addresses=127.0.0.1 -c unix_socket_directories= \

@@ -145,7 +145,7 @@ final readonly class BenchView
         return [
             'entryId' => $record->entryId,
             'text' => $record->text,
-            'shown' => self::shown($record),
+            'shown' => self::shown($record, $judgement->volts),
             'volts' => $judgement->volts,
             'observedAt' => self::iso($record->observedAt),
             'personId' => $record->personId,
@@ -178,9 +178,10 @@ final readonly class BenchView
         };
     }
 
-    public static function shown(ReadingRecord $record): string
+    /** The figure with the digits typed; of a reading that moved when tapped, the value that decided. */
+    private static function shown(ReadingRecord $record, ?float $decided): string
     {
-        $digits = Engineering::plain($record->value, $record->resolution);
+        $digits = Engineering::plain($decided ?? $record->value, $record->resolution);
 
         return match ($record->kind) {
             ReadingKind::Overload => 'OL',
@@ -206,6 +207,7 @@ final readonly class BenchView
                 'name' => $node->name,
                 'fedFrom' => $node->fedFrom,
                 'via' => $this->via($node, $bench->sheet),
+                'printedVolts' => $judged->point->printedVolts,
                 'belowZero' => ($judged->point->printedVolts ?? 0.0) < 0.0,
                 'expectedVolts' => $judged->judgement->expectedVolts ?? $judged->expected->volts,
                 'lowVolts' => $judged->judgement->window->low ?? $judged->expected->window?->low,

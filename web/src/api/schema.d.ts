@@ -590,6 +590,7 @@ export interface components {
             highVolts: number | null;
             measuredVolts: number | null;
             verdict: ("within" | "watch" | "out" | "danger" | "cannot-say") | null;
+            printedVolts: number | null;
         };
         Island: {
             id: string;

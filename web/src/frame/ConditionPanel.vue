@@ -34,7 +34,7 @@ watch(open, async (is) => {
   })
   before = JSON.stringify(form)
   await nextTick()
-  setTimeout(() => first.value?.select(), 60)
+  setTimeout(() => first.value?.select(), 120)
 })
 
 const choices = (...pairs: [string, string][]): { label: string; value: string }[] => pairs.map(([value, label]) => ({ label, value }))
@@ -94,7 +94,8 @@ async function say(): Promise<void> {
 
 <template>
   <n-modal v-model:show="open" :auto-focus="false" transform-origin="center">
-    <form class="card panel" role="dialog" aria-labelledby="conditions-title" @submit.prevent="say">
+    <div role="dialog" aria-modal="true" aria-labelledby="conditions-title">
+    <form class="card panel" @submit.prevent="say">
       <div class="head"><h2 id="conditions-title">Conditions, stamped on every reading</h2><button type="button" class="usual" @click="usual">All {{ session.word('tubes') }} in, no limiter, no signal</button></div>
       <div><label class="said" for="c-inlet">Mains at the inlet, measured under load, volts</label><n-input ref="first" v-model:value="form.inlet" size="large" placeholder="" :input-props="{ id: 'c-inlet', inputmode: 'decimal', class: 'm' }" /></div>
       <div><label id="c-meter-l" class="said" for="c-meter">Meter in hand</label><n-select v-model:value="form.meterId" size="large" :options="meters" clearable placeholder="not said" :input-props="{ id: 'c-meter', 'aria-labelledby': 'c-meter-l' }" /></div>
@@ -125,6 +126,7 @@ async function say(): Promise<void> {
       </div>
       <div class="foot"><p role="alert" class="danger">{{ error }}</p><button type="button" class="plain" @click="open = false">Leave as it was</button><n-button attr-type="submit" type="primary" size="large">Say it</n-button></div>
     </form>
+    </div>
   </n-modal>
 </template>
 

@@ -54,8 +54,8 @@ const inlet = computed(() => value('inletVolts') as number | undefined)
     <button type="button" class="state" :disabled="!session.mayWrite" @click="emit('state')">
       <b>{{ bench.state.toUpperCase() }}</b><span>{{ stateLine }}</span>
     </button>
-    <button type="button" class="conds" :disabled="!session.mayWrite" aria-label="Conditions: state them" @click="emit('conditions')">
-      <span :class="['cond', { missing: missing('inletVolts') }]"><small>Mains at inlet</small><b class="m">{{ inlet === undefined ? 'say' : `${inlet} V` }}</b></span>
+    <button type="button" class="conds" :disabled="!session.mayWrite" @click="emit('conditions')">
+      <span class="sr">State the conditions. </span><span :class="['cond', { missing: missing('inletVolts') }]"><small>Mains at inlet</small><b class="m">{{ inlet === undefined ? 'say' : `${inlet} V` }}</b></span>
       <span :class="['cond', { missing: missing('limiter') }]"><small>Limiter</small><b>{{ limiter ?? 'say' }}</b></span>
       <span :class="['cond', { missing: missing('tubes') }]"><small>{{ session.word('tubes').replace(/^./, (c) => c.toUpperCase()) }}</small><b>{{ tubes ?? 'say' }}</b></span>
       <span class="cond wide"><small>Load</small><b>{{ load ?? 'not said' }}</b></span>
@@ -63,7 +63,7 @@ const inlet = computed(() => value('inletVolts') as number | undefined)
       <span class="cond"><small>Warm</small><b class="m">{{ warm }}</b></span>
       <span class="cond wide"><small>Meter</small><b>{{ meter?.name.split(',')[0] ?? 'not said' }}{{ meter?.inputResistanceOhms ? ` · ${meter.inputResistanceOhms / 1e6} MΩ` : '' }}</b></span>
     </button>
-    <router-link to="/" class="tag m" :aria-label="`Tag ${bench.job?.tag}. Back to the shelf`"><small>‹ shelf</small>{{ bench.job?.tag }}</router-link>
+    <router-link to="/" class="tag m"><small>‹ shelf</small>{{ bench.job?.tag }}</router-link>
   </header>
   <p v-if="bench.away !== null" class="away" role="status"><b>Server away.</b> {{ bench.mine.length === 0 ? 'What you type is kept here until it is back.' : `${bench.mine.length} ${bench.mine.length === 1 ? 'entry waits' : 'entries wait'} here and will go out in order.` }}</p>
   </div>

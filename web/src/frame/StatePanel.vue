@@ -26,14 +26,15 @@ const gates = computed(() => bench.job?.gates ?? {})
 async function go(to: ChassisState, answers?: Record<string, string>): Promise<void> {
   await bench.write('state-change', answers === undefined ? { to } : { to, gates: answers })
   open.value = false
-  if (to === 'ramping' && (bench.bench?.missing.length ?? 0) > 0) emit('conditions')
+  // After this panel has given the focus back, so that the next one keeps it.
+  if (to === 'ramping' && (bench.bench?.missing.length ?? 0) > 0) setTimeout(() => { emit('conditions') }, 350)
 }
 const powerOn = (): Promise<void> => go('ramping', Object.fromEntries(Object.keys(gates.value).map((g) => [g, 'not-checked-by-the-tool'])))
 </script>
 
 <template>
   <n-modal v-model:show="open" :auto-focus="false" transform-origin="center">
-    <div ref="choices" class="card panel" role="dialog" tabindex="-1" aria-labelledby="state-title">
+    <div ref="choices" class="card panel" role="dialog" aria-modal="true" tabindex="-1" aria-labelledby="state-title">
       <h2 id="state-title">The chassis is {{ bench.state }}</h2>
       <template v-if="bench.state === 'discharging'">
         <p>Dead is not declared, it is proved. Leave this, and type the volts of each bank on the entry line: under 10 V at every one, meter proved on a known voltage before and after.</p>

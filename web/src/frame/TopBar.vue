@@ -8,7 +8,7 @@ const session = useSession()
 
 <template>
   <header class="bar">
-    <router-link to="/" class="mark" aria-label="Shelf"><span class="m">[<b>|</b>]</span> {{ session.shop?.name }}</router-link>
+    <router-link to="/" class="mark"><span class="m" aria-hidden="true">[<b>|</b>]</span> {{ session.shop?.name }}</router-link>
     <nav aria-label="Places">
       <router-link to="/">Shelf</router-link>
       <router-link to="/sheets">Sheets</router-link>

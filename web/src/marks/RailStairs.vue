@@ -4,7 +4,7 @@ import { computed, useTemplateRef } from 'vue'
 import type { Bench } from '../api/client'
 
 type Tread = Bench['stairs'][number]
-const props = defineProps<{ treads: Tread[]; lit: string | null; asPrinted?: boolean }>()
+const props = defineProps<{ treads: Tread[]; lit: string | null }>()
 const emit = defineEmits<{ probe: [key: string] }>()
 
 const box = useTemplateRef<HTMLElement>('box')
@@ -15,12 +15,13 @@ const whole = (v: number | null): string => (v === null ? '·' : Math.abs(v) < 1
 
 const above = computed(() => props.treads.filter((t) => !t.belowZero))
 const below = computed(() => props.treads.filter((t) => t.belowZero))
-const highest = computed(() => Math.max(50, ...above.value.flatMap((t) => [t.highVolts ?? 0, t.measuredVolts ?? 0, t.expectedVolts ?? 0])))
+const highest = computed(() => Math.max(50, ...above.value.flatMap((t) => [t.highVolts ?? 0, t.measuredVolts ?? 0, drawnAt(t) ?? 0])))
 const step = computed(() => [10, 20, 50, 100, 200, 500].find((s) => highest.value / s <= 6) ?? 1000)
-const deepest = computed(() => Math.max(1, ...below.value.map((t) => Math.max(Math.abs(t.expectedVolts ?? 0), Math.abs(t.lowVolts ?? 0), Math.abs(t.measuredVolts ?? 0)))))
+const deepest = computed(() => Math.max(1, ...below.value.map((t) => Math.max(Math.abs(drawnAt(t) ?? 0), Math.abs(t.lowVolts ?? 0), Math.abs(t.measuredVolts ?? 0)))))
 const zero = computed(() => height.value - (below.value.length > 0 ? 46 : 12))
-/** What stands under a tread: the reading, or on a sheet the printed value. */
-const shown = (t: Tread): number | null => (props.asPrinted ? t.expectedVolts : t.measuredVolts)
+/** Where the tread is drawn to be: expected today or, before the mains is stated, as printed. */
+const drawnAt = (t: Tread): number | null => t.expectedVolts ?? t.printedVolts
+const caption = (t: Tread): string => (t.expectedVolts !== null ? `expected ${whole(t.expectedVolts)}` : t.printedVolts !== null ? `printed ${whole(t.printedVolts)}` : '')
 const y = (volts: number): number => zero.value - (volts * (zero.value - 20)) / (highest.value * 1.06)
 const yBelow = (volts: number): number => zero.value + (Math.abs(volts) * 28) / deepest.value
 const lines = computed(() => Array.from({ length: Math.floor(highest.value / step.value) + 1 }, (_, i) => i * step.value))
@@ -36,11 +37,11 @@ const drawn = computed<Drawn[]>(() => {
   const w = slot - gap
   return list.map((tread, i) => {
     const read = tread.measuredVolts
-    const low = tread.lowVolts ?? tread.expectedVolts ?? read ?? 0
-    const high = tread.highVolts ?? tread.expectedVolts ?? read ?? 0
+    const low = tread.lowVolts ?? drawnAt(tread) ?? read ?? 0
+    const high = tread.highVolts ?? drawnAt(tread) ?? read ?? 0
     const parentIndex = list.findIndex((t) => t.node === tread.fedFrom)
     const parent = list[parentIndex]
-    const parentVolts = parent === undefined ? null : (parent.measuredVolts ?? parent.expectedVolts ?? null)
+    const parentVolts = parent === undefined ? null : (parent.measuredVolts ?? drawnAt(parent))
     return {
       tread, x: left + 8 + i * slot, w, gap, top: y(high), bottom: y(low),
       labelY: Math.min(Math.max(y(low), read === null ? 0 : y(read)) + 24, zero.value - 46),
@@ -49,40 +50,41 @@ const drawn = computed<Drawn[]>(() => {
     }
   })
 })
-const spoken = (t: Tread): string => `${t.node} ${t.name}: ${t.measuredVolts === null ? 'not read' : `${whole(t.measuredVolts)} volts`}${t.expectedVolts === null ? '' : `, expected ${whole(t.expectedVolts)}`}${t.verdict === null ? '' : `, ${t.verdict}`}. Probe it`
+const spoken = (t: Tread): string => `${t.node} ${t.name}: ${t.measuredVolts === null ? 'not read' : `${whole(t.measuredVolts)} volts`}${t.expectedVolts === null ? '' : `, expected ${whole(t.expectedVolts)}`}${t.verdict === null ? '' : `, ${t.verdict}`}`
 </script>
 
 <template>
   <div ref="box" class="stairs">
-    <svg v-if="width > 0" :width="width" :height="height" role="group" aria-label="Rail stairs">
+    <svg v-if="width > 0" :width="width" :height="height" role="img" :aria-label="`Rail stairs. ${treads.map(spoken).join('. ')}`">
       <g v-for="v in lines" :key="v" aria-hidden="true">
         <line :x1="left" :x2="width - 8" :y1="y(v)" :y2="y(v)" :stroke="v === 0 ? 'var(--ink)' : 'var(--fine)'" :stroke-width="v === 0 ? 1.4 : 1" />
         <text :x="left - 6" :y="y(v) + 4" text-anchor="end" class="scale">{{ v }}</text>
       </g>
-      <g v-for="d in drawn" :key="d.tread.node" class="tread" role="button" tabindex="-1" :aria-label="spoken(d.tread)" @click="emit('probe', d.tread.key)">
+      <g v-for="d in drawn" :key="d.tread.node" class="tread" @click="emit('probe', d.tread.key)">
         <rect :x="d.x - 6" y="8" :width="d.w + 12" :height="zero - 10" :class="['hit', { lit: d.tread.key === lit }]" rx="4" />
-        <template v-if="d.tread.expectedVolts !== null">
+        <line v-if="drawnAt(d.tread) !== null" :x1="d.x" :x2="d.x + d.w" :y1="y(drawnAt(d.tread) ?? 0)" :y2="y(drawnAt(d.tread) ?? 0)" stroke="var(--soft)" stroke-width="1.4" stroke-dasharray="5 4" />
+        <template v-if="d.tread.lowVolts !== null">
           <rect :x="d.x" :y="d.top" :width="d.w" :height="Math.max(1, d.bottom - d.top)" fill="var(--window)" />
-          <line :x1="d.x" :x2="d.x + d.w" :y1="y(d.tread.expectedVolts)" :y2="y(d.tread.expectedVolts)" stroke="var(--soft)" stroke-width="1.4" stroke-dasharray="5 4" />
+          <line v-if="d.tread.expectedVolts !== null" :x1="d.x" :x2="d.x + d.w" :y1="y(d.tread.expectedVolts)" :y2="y(d.tread.expectedVolts)" stroke="var(--soft)" stroke-width="1.4" stroke-dasharray="5 4" />
           <path :d="`M${d.x + 6} ${d.top}h-6V${d.bottom}h6M${d.x + d.w - 6} ${d.top}h6V${d.bottom}h-6`" fill="none" stroke="var(--ink)" stroke-width="1.7" />
         </template>
-        <path v-if="d.parent !== null" :d="`M${d.x - d.gap} ${d.parent}H${d.x - d.gap / 2}V${y(d.tread.measuredVolts ?? d.tread.expectedVolts ?? 0)}H${d.x}`" fill="none" :stroke="d.colour" stroke-width="2" :stroke-dasharray="d.tread.measuredVolts === null ? '3 4' : undefined" />
+        <path v-if="d.parent !== null" :d="`M${d.x - d.gap} ${d.parent}H${d.x - d.gap / 2}V${y(d.tread.measuredVolts ?? drawnAt(d.tread) ?? 0)}H${d.x}`" fill="none" :stroke="d.colour" stroke-width="2" :stroke-dasharray="d.tread.measuredVolts === null ? '3 4' : undefined" />
         <line v-if="d.tread.measuredVolts !== null" :x1="d.x - 4" :x2="d.x + d.w + 4" :y1="y(d.tread.measuredVolts)" :y2="y(d.tread.measuredVolts)" :stroke="d.colour" stroke-width="5" />
-        <text v-if="d.tread.via !== null && d.tread.fedFrom !== null && d.parent === null" :x="d.x + d.w / 2" :y="Math.min(d.top, y(d.tread.measuredVolts ?? d.tread.expectedVolts ?? 0)) - 8" text-anchor="middle" class="via">from {{ d.tread.fedFrom }} by {{ d.tread.via }}</text>
+        <text v-if="d.tread.via !== null && d.tread.fedFrom !== null && d.parent === null" :x="d.x + d.w / 2" :y="Math.min(d.top, y(d.tread.measuredVolts ?? drawnAt(d.tread) ?? 0)) - 8" text-anchor="middle" class="via">from {{ d.tread.fedFrom }} by {{ d.tread.via }}</text>
         <text v-if="d.tread.via !== null && d.parent !== null" :x="d.x - d.gap / 2" :y="d.parent - 18" text-anchor="middle" class="via"><tspan v-for="(word, i) in [d.tread.via.split(' ')[0], d.tread.via.split(' ').slice(1).join(' ')]" :key="i" :x="d.x - d.gap / 2" :dy="i === 0 ? 0 : 13">{{ word }}</tspan></text>
-        <text :x="d.x + d.w / 2" :y="d.labelY" text-anchor="middle" :class="['read', { open: shown(d.tread) === null }]">{{ whole(shown(d.tread)) }}</text>
-        <text v-if="d.tread.expectedVolts !== null && !asPrinted" :x="d.x + d.w / 2" :y="d.labelY + 17" text-anchor="middle" class="expected">expected {{ whole(d.tread.expectedVolts) }}</text>
+        <text :x="d.x + d.w / 2" :y="d.labelY" text-anchor="middle" :class="['read', { open: d.tread.measuredVolts === null }]">{{ whole(d.tread.measuredVolts) }}</text>
+        <text :x="d.x + d.w / 2" :y="d.labelY + 17" text-anchor="middle" class="expected">{{ caption(d.tread) }}</text>
         <text :x="d.x + d.w / 2" :y="zero - 7" text-anchor="middle" class="name">{{ d.tread.node }} · {{ d.tread.name }}</text>
       </g>
-      <g v-for="(t, i) in below" :key="t.node" class="tread" role="button" tabindex="-1" :aria-label="spoken(t)" @click="emit('probe', t.key)">
+      <g v-for="(t, i) in below" :key="t.node" class="tread" @click="emit('probe', t.key)">
         <rect :x="left + 4 + i * pitch" :y="zero + 3" :width="pitch - 12" height="40" :class="['hit', { lit: t.key === lit }]" rx="4" />
         <template v-if="t.lowVolts !== null && t.highVolts !== null">
           <rect :x="left + 8 + i * pitch" :y="yBelow(t.highVolts)" width="92" :height="yBelow(t.lowVolts) - yBelow(t.highVolts)" fill="var(--window)" />
           <path :d="`M${left + 14 + i * pitch} ${yBelow(t.highVolts)}h-6V${yBelow(t.lowVolts)}h6M${left + 94 + i * pitch} ${yBelow(t.highVolts)}h6V${yBelow(t.lowVolts)}h-6`" fill="none" stroke="var(--ink)" stroke-width="1.7" />
         </template>
         <line v-if="t.measuredVolts !== null" :x1="left + 4 + i * pitch" :x2="left + 104 + i * pitch" :y1="yBelow(t.measuredVolts)" :y2="yBelow(t.measuredVolts)" :stroke="`var(--${t.verdict ?? 'cannot-say'})`" stroke-width="5" />
-        <text :x="left + 112 + i * pitch" :y="zero + 26" class="read small">{{ whole(shown(t)) }}</text>
-        <text :x="left + 172 + i * pitch" :y="zero + 25" class="expected">{{ t.name }}<template v-if="t.expectedVolts !== null && !asPrinted">, expected {{ whole(t.expectedVolts) }}</template></text>
+        <text :x="left + 112 + i * pitch" :y="zero + 26" class="read small">{{ whole(t.measuredVolts) }}</text>
+        <text :x="left + 172 + i * pitch" :y="zero + 25" class="expected">{{ t.name }}, {{ caption(t) }}</text>
       </g>
     </svg>
   </div>

@@ -24,7 +24,7 @@ const pins = computed(() => placePins(props.tube.base, props.tube.pinCount, midd
 </script>
 
 <template>
-  <svg viewBox="0 0 224 192" role="group" :aria-label="`Socket of ${tube.position}, ${tube.type}, seen from below`">
+  <svg viewBox="0 0 224 192" role="img" :aria-label="`Socket of ${tube.position}, ${tube.type}, seen from below`">
     <circle :cx="middle.x" :cy="middle.y" r="56" fill="var(--paper)" stroke="var(--ink)" stroke-width="1.6" />
     <path v-if="tube.base === 'octal'" :d="`M${middle.x - 9} ${middle.y + 12}a9 9 0 1 1 18 0v6h-18z`" fill="var(--card)" stroke="var(--ink)" stroke-width="1.2" />
     <g v-for="p in pins" :key="p.pin" :class="{ probe: p.point !== undefined }" @click="p.point !== undefined && emit('probe', p.point.key)">

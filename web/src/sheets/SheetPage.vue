@@ -39,7 +39,7 @@ const ohms = (v: unknown): string => { const n = Number(v); return n >= 1e6 ? `$
 const treads = computed<Bench['stairs']>(() => list(supply.value['nodes']).flatMap((n) => {
   const printed = points.value.find((p) => p['place'] === n['id'])?.['printedVolts']
   const part = list(doc.value['parts']).find((p) => p['id'] === n['through'])
-  return typeof printed !== 'number' ? [] : [{ node: text(n['id']), key: text(n['id']), name: text(n['name']), fedFrom: text(n['fedFrom']) || null, via: part === undefined ? null : `${part['kind'] === 'choke' ? 'choke' : text(part['id'])} ${ohms(part['ohms'])}`, belowZero: printed < 0, expectedVolts: printed, lowVolts: null, highVolts: null, measuredVolts: null, verdict: null }]
+  return typeof printed !== 'number' ? [] : [{ node: text(n['id']), key: text(n['id']), name: text(n['name']), fedFrom: text(n['fedFrom']) || null, via: part === undefined ? null : `${part['kind'] === 'choke' ? 'choke' : text(part['id'])} ${ohms(part['ohms'])}`, printedVolts: printed, belowZero: printed < 0, expectedVolts: null, lowVolts: null, highVolts: null, measuredVolts: null, verdict: null }]
 }))
 
 function edit(): void {
@@ -79,7 +79,7 @@ async function save(): Promise<void> {
       <div class="top"><n-button attr-type="submit" type="primary">Keep as version {{ sheet.versions.length + 1 }}</n-button><n-button @click="rows = null">Leave it as it was</n-button><span class="soft small">Jobs keep the version that they were measured against.</span></div>
     </form>
     <template v-else>
-      <div v-if="treads.length > 0" class="card stairs"><rail-stairs :treads="treads" :lit="null" as-printed /></div>
+      <div v-if="treads.length > 0" class="card stairs"><rail-stairs :treads="treads" :lit="null" /></div>
       <div class="cols">
         <section>
           <h2>Test points, in probing order</h2>

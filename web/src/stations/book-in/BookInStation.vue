@@ -37,7 +37,7 @@ async function choose(): Promise<void> {
       <dt>Sheet</dt>
       <dd>
         <template v-if="unit?.sheet"><router-link :to="`/sheets/${unit.sheet.sheetId}?version=${unit.sheet.versionId}`">{{ unit.sheet.name }}</router-link>, version {{ unit.sheet.number }}</template><template v-else>none yet; it can be measured without one</template>
-        <div v-if="session.mayWrite" class="choose"><n-select v-model:value="chosen" :options="choices" filterable :placeholder="unit?.sheet ? 'measure against another' : 'choose a sheet'" aria-label="Sheet" /><n-button :disabled="chosen === null" @click="choose">Measure against it</n-button></div>
+        <div v-if="session.mayWrite" class="choose"><n-select v-model:value="chosen" :options="choices" filterable :placeholder="unit?.sheet ? 'measure against another' : 'choose a sheet'" :input-props="{ 'aria-label': 'Sheet' }" /><n-button :disabled="chosen === null" @click="choose">Measure against it</n-button></div>
         <p v-if="unit?.sheet" class="small soft">With another version, places are matched by their ids; what is read is judged anew, and what was said then is kept.</p>
       </dd>
     </dl>

@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tests\Formats;
+
+use Opis\JsonSchema\Errors\ErrorFormatter;
+use Opis\JsonSchema\Validator;
+use Symfony\Component\Yaml\Yaml;
+use Yew\Server\Tests\ServerTestCase;
+
+/** Real responses against docs/api/openapi.yaml. */
+final class ApiContractTest extends ServerTestCase
+{
+    private \stdClass $api;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $api = Yaml::parseFile(self::root().'/docs/api/openapi.yaml', Yaml::PARSE_OBJECT_FOR_MAP);
+        self::assertInstanceOf(\stdClass::class, $api);
+        $this->api = $api;
+    }
+
+    public function testResponsesAreWhatTheContractSays(): void
+    {
+        $this->signIn('idris');
+        $this->check('/api/me', '/api/me');
+        $this->check('/api/ping', '/api/ping');
+        $this->check('/api/shop', '/api/shop');
+        $job = $this->bookIn($this->lantern());
+        $this->powerUp($job);
+        foreach (['A' => '453.2', 'B' => '451.4', 'C' => '341.8', 'D' => '308.1', 'E' => '274', 'N2' => '-42.3', 'V4.3' => 'ol', 'V4.4' => '>600', 'V1.1' => '4,7,k'] as $place => $text) {
+            $this->write($job, 'reading', self::reading($place, $text));
+            $this->validate('/api/jobs/{jobId}/tape', 'post', '200');
+        }
+        $this->write($job, 'reading', [...self::reading('V3.1', '270'), 'tapped' => ['270', '130']]);
+        $this->validate('/api/jobs/{jobId}/tape', 'post', '200');
+        $this->write($job, 'close-out', ['found' => 'a', 'done' => 'b', 'leftAlone' => '', 'notLookedAt' => '', 'outcome' => 'cured']);
+        $this->post('/api/jobs/'.$job.'/reports', []);
+        $this->validate('/api/jobs/{jobId}/reports', 'post', '201');
+        $sheetId = $this->get('/api/jobs/'.$job)->objects('units')[0]->object('sheet')->string('sheetId');
+        foreach (['/api/jobs' => '/api/jobs', '/api/jobs/{jobId}' => '/api/jobs/'.$job, '/api/jobs/{jobId}/tape' => '/api/jobs/'.$job.'/tape', '/api/jobs/{jobId}/reports' => '/api/jobs/'.$job.'/reports', '/api/owners' => '/api/owners?q=m', '/api/units' => '/api/units?q=L', '/api/sheets' => '/api/sheets', '/api/sheets/{sheetId}' => '/api/sheets/'.$sheetId, '/api/compute' => '/api/compute'] as $template => $path) {
+            $this->check($template, $path);
+        }
+    }
+
+    public function testProblemsAreProblemDocuments(): void
+    {
+        $this->get('/api/jobs');
+        $this->validate('/api/jobs', 'get', 'default');
+        self::assertSame('application/problem+json', $this->client->getResponse()->headers->get('Content-Type'));
+        $this->signIn('idris');
+        foreach (['/api/jobs/nonsense', '/api/nowhere'] as $path) {
+            $this->get($path);
+            $this->validate('/api/jobs', 'get', 'default');
+        }
+    }
+
+    private function check(string $template, string $path): void
+    {
+        $this->client->request('GET', $path);
+        self::assertResponseIsSuccessful($path);
+        $this->validate($template, 'get', '200');
+    }
+
+    private function validate(string $template, string $method, string $status): void
+    {
+        $media = 'default' === $status ? 'application/problem+json' : 'application/json';
+        $spot = $this->api;
+        foreach (['paths', $template, $method, 'responses', $status, 'content', $media, 'schema'] as $step) {
+            self::assertInstanceOf(\stdClass::class, $spot->{$step} ?? null, $template.' '.$step);
+            $spot = $spot->{$step};
+        }
+        $schema = (object) [...(array) $spot, 'components' => $this->api->components];
+        $body = json_decode((string) $this->client->getResponse()->getContent());
+        $error = (new Validator())->validate($body, $schema)->error();
+        self::assertSame([], null === $error ? [] : (new ErrorFormatter())->format($error), $method.' '.$template);
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tests\Formats;
+
+use Yew\Server\Shop\Entity\Shop;
+use Yew\Server\Tests\ServerTestCase;
+use Yew\Server\Wording\Wording;
+
+final class WordingTest extends ServerTestCase
+{
+    public function testEveryReasonOfCoreHasASentence(): void
+    {
+        $codes = [];
+        foreach ((array) glob(self::root().'/core/src/Reading/*.php') as $file) {
+            $code = (string) file_get_contents((string) $file);
+            preg_match_all("/because\\(Verdict::\\w+, '([a-z-]*[a-z])'/", $code, $verdicts);
+            preg_match_all("/=> '([a-z-]+)',\n/", str_contains((string) $file, 'Expecter') ? $code : '', $obstacles);
+            preg_match_all("/return \\['([a-z-]+)', \\[/", $code, $dangers);
+            $codes = [...$codes, ...$verdicts[1], ...$obstacles[1], ...$dangers[1]];
+        }
+        $codes = array_unique([...$codes, 'like-sister', 'unlike-sister', 'like-last-visit', 'unlike-last-visit', 'proved-discharged', 'low-not-dead', 'still-charged']);
+        self::assertGreaterThan(30, \count($codes));
+        $wording = self::getContainer()->get(Wording::class);
+        foreach ($codes as $code) {
+            self::assertNotSame(ucfirst($code), $wording->reason($code, []), $code);
+        }
+    }
+
+    public function testFiguresCarryTheirUnits(): void
+    {
+        $wording = self::getContainer()->get(Wording::class);
+        self::assertSame('Leakage onto this grid: 2.82 µA. The coupling capacitor goes.', $wording->reason('leakage', ['leakageAmperes' => 2.8182e-6]));
+        self::assertSame('Low by −12 %.', $wording->reason('low', ['deviationPercent' => -12.4]));
+        self::assertSame('Over the capacitor’s rating of 450 V. Off at once.', $wording->reason('above-capacitor-rating', ['ratedVolts' => 450.0]));
+    }
+
+    public function testAShopMaySpeakTheOtherVocabulary(): void
+    {
+        $em = $this->em();
+        $em->getConnection()->executeStatement('DELETE FROM shop');
+        $em->persist(new Shop(1, 'Works', '', 'Europe/London', 'uk', ''));
+        $em->flush();
+        $wording = self::getContainer()->get(Wording::class);
+        self::assertSame(['anode', 'HT', 'valves'], [$wording->word('plate'), $wording->word('B+'), $wording->word('tubes')]);
+        self::assertStringContainsString('output valves in', $wording->reason('bias-current-decides', []));
+        self::assertSame('HT to chassis: not a short', $wording->gates()['short']);
+    }
+}

@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tests\Report;
+
+use Symfony\Component\Process\Process;
+use Yew\Server\Report\Marks;
+use Yew\Server\Tests\Formats\SchemaCheck;
+use Yew\Server\Tests\ServerTestCase;
+
+final class ReportTest extends ServerTestCase
+{
+    use SchemaCheck;
+
+    private const SCRIPT = '<script>alert(1)</script><img src=x onerror=alert(2)>';
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->signIn('idris');
+    }
+
+    public function testThePdfSaysWhatWasMeasuredAndShowsScriptAsText(): void
+    {
+        $job = $this->measured('Squeals. '.self::SCRIPT);
+        $report = $this->post('/api/jobs/'.$job.'/reports', []);
+        self::assertResponseStatusCodeSame(201);
+        $this->client->request('GET', '/api/reports/'.$report->string('id').'/file');
+        $pdf = (string) $this->client->getResponse()->getContent();
+        self::assertSame($report->string('sha256'), hash('sha256', $pdf));
+        $text = self::text($pdf);
+        foreach (['Hollinwick Lantern 30', 'Squeals. '.self::SCRIPT, '453.2', 'out, low', 'R14 carries 11.0 mA', 'We let it stand: sounds right', 'not checked', 'Not measured', 'Do not open it', 'Technical sheet', '121.4 V'] as $expected) {
+            self::assertStringContainsString($expected, $text);
+        }
+        self::assertStringNotContainsString('/JavaScript', $pdf);
+        $kinds = $this->em()->getConnection()->fetchFirstColumn('SELECT kind FROM tape_entry ORDER BY job_sequence DESC LIMIT 1');
+        self::assertSame(['report-issued'], $kinds);
+    }
+
+    public function testAReportThatWasTamperedWithIsNotHandedOut(): void
+    {
+        $job = $this->measured('x');
+        $id = $this->post('/api/jobs/'.$job.'/reports', [])->string('id');
+        $state = self::getContainer()->getParameter('yew.state');
+        self::assertIsString($state);
+        file_put_contents($state.'/reports/'.$id.'.pdf', 'changed', \FILE_APPEND);
+        $this->get('/api/reports/'.$id.'/file');
+        self::assertResponseStatusCodeSame(410);
+    }
+
+    public function testReadingsAsCsv(): void
+    {
+        $job = $this->measured('x');
+        $this->write($job, 'reading', self::reading('A', '=1+1'));
+        $this->client->request('GET', '/api/jobs/'.$job.'/readings.csv');
+        $lines = array_map(static fn (string $l): array => str_getcsv($l), explode("\n", trim((string) $this->client->getResponse()->getContent())));
+        $head = array_map(strval(...), $lines[0]);
+        self::assertCount(10, $lines, 'a head, two proofs, six readings and one refused');
+        $rows = array_map(static fn (array $l): array => array_combine($head, $l), \array_slice($lines, 1));
+        self::assertSame(['453.2', 'within', '121.4'], [$rows[2]['text'], $rows[2]['verdict'], $rows[2]['inletVolts']]);
+        self::assertSame(["'=1+1", 'unreadable'], [$rows[8]['text'], $rows[8]['refused']]);
+    }
+
+    public function testTheBundleFitsItsSchema(): void
+    {
+        $job = $this->measured('x');
+        $this->post('/api/jobs/'.$job.'/reports', []);
+        $this->client->request('GET', '/api/jobs/'.$job.'/bundle.json');
+        $bundle = json_decode((string) $this->client->getResponse()->getContent());
+        self::assertFits('job-bundle.schema.json', $bundle);
+        self::assertInstanceOf(\stdClass::class, $bundle);
+        foreach (\is_array($bundle->tape) ? $bundle->tape : [] as $entry) {
+            self::assertInstanceOf(\stdClass::class, $entry);
+            self::assertFits('tape/'.$entry->kind.'.'.$entry->v.'.json', $entry->payload);
+            if ('reading' === $entry->kind && null !== $entry->judgement) {
+                self::assertInstanceOf(\stdClass::class, $entry->judgement);
+                unset($entry->judgement->slip);
+                self::assertFits('judgement.schema.json', $entry->judgement);
+            }
+        }
+    }
+
+    public function testPaperDrawsTheSameMarksAsTheScreen(): void
+    {
+        $marks = self::getContainer()->get(Marks::class);
+        $table = self::json(self::root().'/docs/formats/marks.json');
+        self::assertIsArray($table['fixture']);
+        self::assertCount(5, $table['fixture']);
+        foreach ($table['fixture'] as $fixture) {
+            self::assertIsArray($fixture);
+            self::assertIsString($fixture['shape']);
+            $position = $fixture['position'];
+            $placed = $marks->place(is_numeric($position) ? (float) $position : null, $fixture['shape']);
+            self::assertEquals([$fixture['x'], $fixture['d']], [$placed['x'], $placed['d']]);
+        }
+    }
+
+    private function measured(string $complaint): string
+    {
+        $job = $this->bookIn($this->lantern(), 'Maren Tolliver', $complaint);
+        $this->powerUp($job);
+        foreach (['A' => '453.2', 'B' => '451.4', 'C' => '341.8', 'D' => '308.1', 'E' => '274.0', 'V1.3' => '1.9'] as $place => $text) {
+            $entry = $this->write($job, 'reading', self::reading($place, $text))->objects('entries')[0];
+        }
+        $this->write($job, 'accept', ['reading' => $entry->string('id'), 'reason' => 'sounds right']);
+
+        return $job;
+    }
+
+    private static function text(string $pdf): string
+    {
+        $process = new Process(['pdftotext', '-layout', '-', '-']);
+        $process->setInput($pdf)->mustRun();
+
+        return (string) preg_replace('/\s+/', ' ', $process->getOutput());
+    }
+}

@@ -1,0 +1,205 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tests;
+
+use Doctrine\DBAL\Connection;
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Bundle\FrameworkBundle\KernelBrowser;
+use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
+use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
+use Symfony\Component\Uid\Uuid;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Sheet\SheetFile;
+use Yew\Server\Access\Entity\Person;
+use Yew\Server\Access\Role;
+use Yew\Server\Sheet\SheetShelf;
+use Yew\Server\Shop\Entity\Shop;
+use Yew\Server\Shop\Entity\ShopMeter;
+
+/** The server on its real database, emptied before each test; a shop with three people and two meters. */
+abstract class ServerTestCase extends WebTestCase
+{
+    protected const PASSWORD = 'a good password';
+    private const ORIGIN = ['HTTP_ORIGIN' => 'http://localhost'];
+
+    protected KernelBrowser $client;
+    private int $counter = 0;
+
+    protected function setUp(): void
+    {
+        $this->client = self::createClient();
+        $owner = self::getContainer()->get('doctrine.dbal.owner_connection');
+        self::assertInstanceOf(Connection::class, $owner);
+        $owner->executeStatement('TRUNCATE shop, shop_meter, person, sheet, sheet_version, amplifier_owner, unit, job, job_unit, tape_entry, bench_projection, issued_report');
+        $em = $this->em();
+        $em->persist(new Shop(1, 'Test works', 'Yard 1', 'Europe/London', 'us', 'Thanks.'));
+        foreach ([['nell', Role::Owner], ['idris', Role::Technician], ['pim', Role::Onlooker]] as [$name, $role]) {
+            $person = new Person(Uuid::v7()->toRfc4122(), ucfirst($name), $name, $role);
+            $person->setPassword(self::getContainer()->get(UserPasswordHasherInterface::class)->hashPassword($person, self::PASSWORD));
+            $em->persist($person);
+        }
+        foreach (self::json(self::root().'/server/demo/meters.json') as $meter) {
+            $fields = Fields::of($meter);
+            $document = [];
+            foreach ($fields->names() as $name) {
+                $document[$name] = $fields->raw($name);
+            }
+            $em->persist(new ShopMeter($fields->string('id'), $document));
+        }
+        $em->flush();
+        $em->clear();
+        self::getContainer()->get('cache.rate_limiter')->clear();
+    }
+
+    protected static function root(): string
+    {
+        return \dirname(__DIR__, 2);
+    }
+
+    /** @return array<mixed> */
+    protected static function json(string $file): array
+    {
+        $data = json_decode((string) file_get_contents($file), true);
+        self::assertIsArray($data);
+
+        return $data;
+    }
+
+    protected function em(): EntityManagerInterface
+    {
+        return self::getContainer()->get(EntityManagerInterface::class);
+    }
+
+    protected function signIn(string $name): void
+    {
+        $this->post('/api/sign-in', ['name' => $name, 'password' => self::PASSWORD]);
+        self::assertResponseIsSuccessful();
+    }
+
+    /** @param array<string, mixed>  $body
+     * @param array<string, string> $server
+     */
+    protected function post(string $path, array $body, array $server = self::ORIGIN): Fields
+    {
+        $this->client->jsonRequest('POST', $path, $body, $server);
+
+        return $this->answer();
+    }
+
+    protected function get(string $path): Fields
+    {
+        $this->client->request('GET', $path);
+
+        return $this->answer();
+    }
+
+    /** @return array<mixed> */
+    protected function getList(string $path): array
+    {
+        $this->client->request('GET', $path);
+        $data = json_decode((string) $this->client->getResponse()->getContent(), true);
+        self::assertIsArray($data);
+
+        return $data;
+    }
+
+    protected function answer(): Fields
+    {
+        $data = json_decode((string) $this->client->getResponse()->getContent(), true);
+        self::assertIsArray($data, (string) $this->client->getResponse()->getContent());
+
+        return Fields::of($data);
+    }
+
+    protected function lastStatus(): int
+    {
+        return $this->client->getResponse()->getStatusCode();
+    }
+
+    protected function lantern(): string
+    {
+        return self::getContainer()->get(SheetShelf::class)->import(SheetFile::decode((string) file_get_contents(self::root().'/server/demo/sheets/lantern-30.sheet.json')), null)->id;
+    }
+
+    /** Books an amplifier in and answers the job's id. */
+    protected function bookIn(?string $sheetVersionId = null, string $ownerName = 'Maren Tolliver', string $complaint = 'weak'): string
+    {
+        $id = Uuid::v7()->toRfc4122();
+        $this->post('/api/jobs', [
+            'id' => $id,
+            'owner' => ['name' => $ownerName, 'phone' => '', 'email' => ''],
+            'unit' => ['maker' => 'Hollinwick', 'model' => 'Lantern 30', 'serial' => 'L30-1', 'wiredForVolts' => 120],
+            'complaint' => $complaint, 'cameWith' => 'cord', 'conditionNotes' => 'clean', 'sheetVersionId' => $sheetVersionId,
+        ]);
+        self::assertResponseStatusCodeSame(201);
+
+        return $id;
+    }
+
+    /**
+     * Writes an entry as a client does.
+     *
+     * @param array<string, mixed> $payload
+     * @param array<string, mixed> $change  of the envelope
+     */
+    protected function write(string $jobId, string $kind, array $payload, float $minutesAgo = 0.0, array $change = []): Fields
+    {
+        return $this->post('/api/jobs/'.$jobId.'/tape', [...$this->entry($jobId, $kind, $payload, $minutesAgo), ...$change]);
+    }
+
+    /**
+     * @param array<string, mixed> $payload
+     *
+     * @return array<string, mixed>
+     */
+    protected function entry(string $jobId, string $kind, array $payload, float $minutesAgo = 0.0): array
+    {
+        $unit = $this->em()->getConnection()->fetchOne('SELECT unit_id FROM job_unit WHERE job_id = ?', [$jobId]);
+
+        return [
+            'id' => Uuid::v7()->toRfc4122(), 'unitId' => $unit, 'kind' => $kind, 'v' => 1, 'payload' => $payload, 'device' => 'test-device', 'counter' => ++$this->counter,
+            'observedAt' => (new \DateTimeImmutable('now', new \DateTimeZone('UTC')))->modify(\sprintf('-%d milliseconds', (int) ($minutesAgo * 60000)))->format('Y-m-d\TH:i:s.v\Z'),
+        ];
+    }
+
+    /** Discharged, ramped, conditions stated, energised since twenty minutes. */
+    protected function powerUp(string $jobId, float $inletVolts = 121.4): void
+    {
+        foreach (['bplus' => '0.4', 'bias' => '0.1'] as $island => $text) {
+            $this->write($jobId, 'discharge-proof', ['island' => $island, 'text' => $text], 24);
+        }
+        $this->write($jobId, 'state-change', ['to' => 'ramping', 'gates' => ['fuse' => 'not-checked-by-the-tool']], 22);
+        $tubes = [];
+        foreach (['V1' => '12AX7', 'V2' => '12AX7', 'V3' => '12AX7', 'V4' => '6L6GC', 'V5' => '6L6GC'] as $position => $type) {
+            $tubes[$position] = ['type' => $type, 'tubeId' => null];
+        }
+        $fact = static fn (mixed $value): array => ['value' => $value, 'how' => 'measured'];
+        $this->write($jobId, 'conditions', ['facts' => ['inletVolts' => $fact($inletVolts), 'tubes' => $fact($tubes), 'limiter' => $fact(['kind' => 'none']), 'meterId' => $fact('no-1')]], 21);
+        $this->write($jobId, 'state-change', ['to' => 'energised'], 20);
+        self::assertSame('energised', $this->bench($jobId)->object('state')->string('name'));
+    }
+
+    protected function bench(string $jobId): Fields
+    {
+        return $this->get('/api/jobs/'.$jobId.'/tape')->objects('benches')[0];
+    }
+
+    /** The point with its reading, as the page gets it. */
+    protected function point(string $jobId, string $place): Fields
+    {
+        foreach ($this->bench($jobId)->objects('points') as $point) {
+            if ($point->string('place') === $place) {
+                return $point;
+            }
+        }
+        self::fail('no point at '.$place);
+    }
+
+    /** @return array<string, mixed> */
+    protected static function reading(string $place, string $text, string $function = 'dc-volts'): array
+    {
+        return ['place' => $place, 'function' => $function, 'text' => $text];
+    }
+}

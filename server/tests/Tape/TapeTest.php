@@ -1,0 +1,228 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tests\Tape;
+
+use Symfony\Component\Uid\Uuid;
+use Yew\Core\Codec\CanonicalJson;
+use Yew\Server\Job\Jobs;
+use Yew\Server\Tape\Entity\StoredProjection;
+use Yew\Server\Tape\Projections;
+use Yew\Server\Tests\ServerTestCase;
+
+final class TapeTest extends ServerTestCase
+{
+    private string $job;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->signIn('idris');
+        $this->job = $this->bookIn($this->lantern());
+    }
+
+    public function testAReadingIsJudgedInTheSameAnswer(): void
+    {
+        $this->powerUp($this->job);
+        $answer = $this->write($this->job, 'reading', self::reading('A', '453.2'));
+        self::assertResponseIsSuccessful();
+        self::assertSame('within', $answer->objects('entries')[0]->string('verdict'));
+        $reading = $this->point($this->job, 'A')->object('reading');
+        self::assertSame(['453.2', 'within', 'tick'], [$reading->string('shown'), $reading->string('verdict'), $reading->object('mark')->string('shape')]);
+        self::assertEqualsWithDelta(438 * 121.4 / 117, $reading->number('expectedVolts'), 1e-6);
+    }
+
+    public function testTheSameEntryTwiceIsOneAndAnotherBodyIsRefused(): void
+    {
+        $entry = $this->entry($this->job, 'note', ['text' => 'smells of tar']);
+        $first = $this->post('/api/jobs/'.$this->job.'/tape', $entry)->objects('entries')[0];
+        $again = $this->post('/api/jobs/'.$this->job.'/tape', $entry)->objects('entries')[0];
+        self::assertSame($first->number('sequence'), $again->number('sequence'));
+        $this->post('/api/jobs/'.$this->job.'/tape', [...$entry, 'payload' => ['text' => 'smells of roses']]);
+        self::assertResponseStatusCodeSame(409);
+        $this->post('/api/jobs/'.$this->job.'/tape', [...$entry, 'id' => Uuid::v7()->toRfc4122()]);
+        self::assertResponseStatusCodeSame(409, 'a device uses each counter once');
+        self::assertCount(2, $this->get('/api/jobs/'.$this->job.'/tape')->objects('entries'));
+    }
+
+    public function testWhatDoesNotFitTheStateIsKeptAsRefusedAndCountsNowhere(): void
+    {
+        $entry = $this->write($this->job, 'reading', self::reading('R14', '10k2', 'ohms'))->objects('entries')[0];
+        self::assertTrue($entry->boolean('refused'));
+        self::assertStringContainsString('prove it discharged', $entry->string('line'));
+        $this->powerUp($this->job);
+        $beyond = $this->write($this->job, 'reading', self::reading('A', '1200'))->objects('entries')[0];
+        self::assertStringContainsString('reads to 1000 V', $beyond->string('line'));
+        $unread = $this->write($this->job, 'reading', self::reading('A', '4,7,k'))->objects('entries')[0];
+        self::assertStringContainsString('Two decimal marks', $unread->string('line'));
+        self::assertFalse($this->point($this->job, 'A')->has('reading'));
+        $rows = $this->em()->getConnection()->fetchFirstColumn("SELECT refusal->>'code' FROM tape_entry WHERE refusal IS NOT NULL ORDER BY job_sequence");
+        self::assertSame(['state', 'beyond-meter', 'unreadable'], $rows);
+    }
+
+    public function testStatesFollowTheRules(): void
+    {
+        $refused = fn (string $kind, array $payload): string => $this->write($this->job, $kind, $payload)->objects('entries')[0]->string('line');
+        self::assertStringContainsString('Prove every bank discharged first', $refused('state-change', ['to' => 'ramping']));
+        $this->write($this->job, 'discharge-proof', ['island' => 'bplus', 'text' => '35']);
+        self::assertSame('discharging', $this->bench($this->job)->object('state')->string('name'));
+        $this->write($this->job, 'discharge-proof', ['island' => 'bplus', 'text' => '4']);
+        $this->write($this->job, 'discharge-proof', ['island' => 'bias', 'text' => '-2']);
+        $state = $this->bench($this->job)->object('state');
+        self::assertSame('dead', $state->string('name'));
+        self::assertTrue($state->has('provedUntil'));
+        self::assertStringContainsString('isolated source', $refused('state-change', ['to' => 'driven']));
+        self::assertStringContainsString('no such bank', $refused('discharge-proof', ['island' => 'nowhere', 'text' => '1']));
+        self::assertStringContainsString('Voltages wait', $refused('reading', self::reading('A', '400')));
+    }
+
+    public function testTubesGoInAndOutOnlyWhenDead(): void
+    {
+        $this->powerUp($this->job);
+        $tubes = ['value' => ['V1' => 'out'], 'how' => 'measured'];
+        self::assertStringContainsString('only when the chassis is dead', $this->write($this->job, 'conditions', ['facts' => ['tubes' => $tubes]])->objects('entries')[0]->string('line'));
+    }
+
+    public function testALateEntryIsJudgedByWhatWasThen(): void
+    {
+        $this->powerUp($this->job);
+        $this->write($this->job, 'reading', self::reading('A', '453.2'), 5);
+        $this->write($this->job, 'state-change', ['to' => 'discharging'], 2);
+        $late = $this->write($this->job, 'reading', self::reading('B', '451'), 4)->objects('entries')[0];
+        self::assertSame([false, 'within'], [$late->boolean('refused'), $late->string('verdict')]);
+        self::assertSame('discharging', $this->bench($this->job)->object('state')->string('name'));
+        self::assertSame('within', $this->point($this->job, 'B')->object('reading')->string('verdict'));
+    }
+
+    public function testTwoPeopleOnOneJobMergeByTimeWithoutAGap(): void
+    {
+        $this->powerUp($this->job);
+        $this->write($this->job, 'reading', self::reading('A', '453.2'), 3);
+        $this->signIn('nell');
+        $this->write($this->job, 'reading', self::reading('B', '451.0'), 4, ['device' => 'tablet', 'counter' => 1]);
+        $this->signIn('idris');
+        $this->write($this->job, 'reading', self::reading('C', '389'), 1);
+        $sequences = $this->em()->getConnection()->fetchFirstColumn('SELECT unit_sequence FROM tape_entry WHERE unit_id IS NOT NULL ORDER BY unit_sequence');
+        self::assertSame(range(1, \count($sequences)), array_map(intval(...), $sequences));
+        self::assertGreaterThan(7, \count($sequences));
+        foreach (['A', 'B', 'C'] as $place) {
+            self::assertSame('within', $this->point($this->job, $place)->object('reading')->string('verdict'));
+        }
+    }
+
+    public function testTakingBackAndCorrectingASpan(): void
+    {
+        $this->powerUp($this->job);
+        $entry = $this->write($this->job, 'reading', self::reading('A', '402'), 6)->objects('entries')[0];
+        self::assertSame('out', $entry->string('verdict'));
+        $span = ['from' => (new \DateTimeImmutable('-8 minutes'))->format(\DATE_RFC3339), 'inletVolts' => 112.0];
+        $this->write($this->job, 'correction', ['span' => $span, 'reason' => 'the dial was misread']);
+        $reading = $this->point($this->job, 'A')->object('reading');
+        self::assertSame(['within', 'out'], [$reading->string('verdict'), $reading->string('verdictThen')]);
+        $this->write($this->job, 'correction', ['corrects' => $entry->string('id'), 'reason' => '']);
+        self::assertFalse($this->point($this->job, 'A')->has('reading'));
+        self::assertTrue($this->write($this->job, 'correction', ['corrects' => Uuid::v7()->toRfc4122()])->objects('entries')[0]->boolean('refused'));
+        self::assertSame('402', $this->em()->getConnection()->fetchOne("SELECT payload->>'text' FROM tape_entry WHERE id = ?", [$entry->string('id')]), 'the entry itself stays');
+    }
+
+    public function testReadingsGoStaleWhenTheMainsMoves(): void
+    {
+        $this->powerUp($this->job);
+        $this->write($this->job, 'reading', self::reading('A', '453.2'), 2);
+        self::assertSame([], $this->point($this->job, 'A')->object('reading')->strings('marks'));
+        $this->write($this->job, 'conditions', ['facts' => ['inletVolts' => ['value' => 117, 'how' => 'measured']]]);
+        self::assertContains('stale', $this->point($this->job, 'A')->object('reading')->strings('marks'));
+        self::assertTrue($this->bench($this->job)->object('warm')->boolean('warming'), 'moving the mains restarts the clock');
+    }
+
+    public function testADeviationIsLetStandWithItsReasonAndKeepsItsVerdict(): void
+    {
+        $this->powerUp($this->job);
+        $entry = $this->write($this->job, 'reading', self::reading('V1.3', '1.9'))->objects('entries')[0];
+        $this->write($this->job, 'accept', ['reading' => $entry->string('id'), 'reason' => 'as the owner likes it']);
+        $reading = $this->point($this->job, 'V1.3')->object('reading');
+        self::assertSame(['out', 'as the owner likes it'], [$reading->string('verdict'), $reading->string('accepted')]);
+        self::assertNotContains('V1 pin 3', $this->bench($this->job)->object('openEnds')->strings('deviating'));
+    }
+
+    public function testASlipIsMarkedWhenNobodyWasAsked(): void
+    {
+        $this->powerUp($this->job);
+        $slip = $this->write($this->job, 'reading', self::reading('A', '45.4'))->object('slip');
+        self::assertSame('decade', $slip->string('slip'));
+        self::assertEqualsWithDelta(454.0, $slip->number('meantVolts'), 1e-6);
+        self::assertFalse($this->write($this->job, 'reading', [...self::reading('A', '45.4'), 'slipAnswer' => 'as-typed'])->has('slip'));
+    }
+
+    public function testGroupsAndCurrentsReachThePage(): void
+    {
+        $this->powerUp($this->job);
+        foreach (['A' => '453.2', 'B' => '451.4', 'C' => '341.8', 'D' => '308.1', 'E' => '274.0'] as $place => $text) {
+            $this->write($this->job, 'reading', self::reading($place, $text));
+        }
+        $finding = $this->bench($this->job)->objects('findings')[0];
+        self::assertSame('One finding, not three: C, D and E are low together.', $finding->string('headline'));
+        self::assertSame('R14 carries 11.0 mA where 6.33 mA is expected (+73 %). Look for a load on C.', $finding->string('sentence'));
+    }
+
+    public function testAJobWithoutASheetGrowsFromWhatIsRead(): void
+    {
+        $job = $this->bookIn();
+        $this->write($job, 'discharge-proof', ['island' => 'all', 'text' => '0.2'], 12);
+        $this->write($job, 'state-change', ['to' => 'ramping'], 11);
+        $this->write($job, 'state-change', ['to' => 'energised'], 10);
+        $entry = $this->write($job, 'reading', self::reading('V3.5', '287'))->objects('entries')[0];
+        self::assertSame('cannot-say', $entry->string('verdict'));
+        $this->write($job, 'sheet-chosen', ['sheetVersionId' => $this->lantern()]);
+        self::assertSame('287', $this->point($job, 'V3.5')->object('reading')->string('text'), 'no point of the sheet, and not lost');
+        $lost = $this->em()->getConnection()->fetchOne("SELECT payload->>'lostPlaces' FROM tape_entry WHERE kind = 'sheet-chosen'");
+        self::assertSame('["V3.5"]', $lost);
+    }
+
+    public function testTheLastVisitIsTheReferenceWhereNothingIsPrinted(): void
+    {
+        $this->powerUp($this->job);
+        $this->write($this->job, 'reading', self::reading('V3.7', '28.0'));
+        $unit = $this->em()->getConnection()->fetchOne('SELECT unit_id FROM job_unit WHERE job_id = ?', [$this->job]);
+        $id = Uuid::v7()->toRfc4122();
+        $owner = $this->em()->getConnection()->fetchOne('SELECT id FROM amplifier_owner');
+        $this->post('/api/jobs', ['id' => $id, 'owner' => ['id' => $owner], 'unit' => ['id' => $unit], 'complaint' => 'back again', 'cameWith' => '', 'conditionNotes' => '', 'sheetVersionId' => $this->lantern()]);
+        $this->powerUp($id);
+        $this->write($id, 'reading', self::reading('V3.7', '28.4'));
+        self::assertSame(['within', 'last-visit'], [$this->point($id, 'V3.7')->object('reading')->string('verdict'), $this->point($id, 'V3.7')->object('reading')->string('reference')]);
+    }
+
+    public function testTheProjectionIsTheTapeAndNothingElse(): void
+    {
+        $this->powerUp($this->job);
+        $this->write($this->job, 'reading', self::reading('A', '453.2'), 3);
+        $this->write($this->job, 'reading', self::reading('B', '402'), 4);
+        $this->write($this->job, 'correction', ['span' => ['from' => (new \DateTimeImmutable('-8 minutes'))->format(\DATE_RFC3339), 'inletVolts' => 112.0]]);
+        $this->em()->clear();
+        $stored = $this->em()->getRepository(StoredProjection::class)->findOneBy(['jobId' => $this->job]);
+        self::assertNotNull($stored);
+        $unit = self::getContainer()->get(Jobs::class)->get($this->job)->units()[0];
+        self::assertSame(
+            CanonicalJson::encode($stored->document()),
+            CanonicalJson::encode(json_decode((string) json_encode(self::getContainer()->get(Projections::class)->rebuilt($unit)->toArray()), true)),
+        );
+    }
+
+    public function testBadBodiesAreRefusedWithTheirPathAndStoreNothing(): void
+    {
+        $cases = [
+            'payload.value' => ['payload' => [...self::reading('A', '1'), 'value' => 5]],
+            'payload.place' => ['payload' => self::reading('<script>', '1')],
+            'kind' => ['kind' => 'report-issued'],
+            'id' => ['id' => '7'],
+            'observedAt' => ['observedAt' => 'yesterday-ish'],
+            'extra' => ['extra' => 1],
+        ];
+        foreach ($cases as $path => $change) {
+            $problem = $this->post('/api/jobs/'.$this->job.'/tape', [...$this->entry($this->job, 'reading', self::reading('A', '1')), ...$change]);
+            self::assertSame([422, $path], [$this->lastStatus(), $problem->string('path')]);
+        }
+        self::assertCount(1, $this->get('/api/jobs/'.$this->job.'/tape')->objects('entries'));
+    }
+}

@@ -1,0 +1,157 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Browser;
+
+use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
+use Facebook\WebDriver\Chrome\ChromeOptions;
+use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\RemoteWebDriver;
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
+use PHPUnit\Framework\Assert;
+use Symfony\Component\Filesystem\Filesystem;
+use Symfony\Component\Process\Process;
+
+/** Headless Chromium at 1280×800, worked as a person does: by the keyboard. */
+final class Browser
+{
+    private readonly Process $service;
+    private readonly string $profile;
+    public readonly RemoteWebDriver $driver;
+
+    public function __construct(private readonly string $address)
+    {
+        $socket = stream_socket_server('tcp://127.0.0.1:0');
+        \assert(false !== $socket);
+        $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
+        fclose($socket);
+        $this->profile = sys_get_temp_dir().'/yew-chrome-'.bin2hex(random_bytes(6));
+        mkdir($this->profile, 0o700);
+        $this->service = new Process(['chromedriver', '--port='.$port, '--log-level=WARNING'], env: ['HOME' => $this->profile, 'TMPDIR' => $this->profile], timeout: null);
+        $this->service->start();
+        for ($i = 0; $i < 100 && false === @fsockopen('127.0.0.1', $port); ++$i) {
+            usleep(50_000);
+        }
+        $options = (new ChromeOptions())->addArguments([
+            '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync',
+            '--disable-dev-shm-usage', '--force-device-scale-factor=1', '--lang=en-US', '--window-size=1280,800', '--user-data-dir='.$this->profile.'/data',
+        ]);
+        $capabilities = DesiredCapabilities::chrome();
+        $capabilities->setCapability(ChromeOptions::CAPABILITY, $options);
+        $capabilities->setCapability('goog:loggingPrefs', ['browser' => 'ALL']);
+        $this->driver = RemoteWebDriver::create('http://127.0.0.1:'.$port, $capabilities, 20_000, 60_000);
+        $this->driver->get($address);
+        // --headless=new keeps the (unseen) window frame inside --window-size, so the page's own size is set.
+        (new ChromeDevToolsDriver($this->driver))->execute('Emulation.setDeviceMetricsOverride', ['width' => 1280, 'height' => 800, 'deviceScaleFactor' => 1, 'mobile' => false]);
+    }
+
+    public function close(): void
+    {
+        try {
+            $this->driver->quit();
+        } finally {
+            $this->service->stop(2);
+            (new Filesystem())->remove($this->profile);
+        }
+    }
+
+    public function open(string $path): void
+    {
+        $this->driver->get($this->address.$path);
+    }
+
+    /** Types into whatever has the focus. */
+    public function type(string ...$keys): void
+    {
+        foreach ($keys as $key) {
+            $this->driver->switchTo()->activeElement()->sendKeys($key);
+        }
+    }
+
+    public function chord(string $modifier, string $key): void
+    {
+        $this->driver->switchTo()->activeElement()->sendKeys($modifier.$key);
+    }
+
+    /** Presses Tab until the wanted element has the focus. */
+    public function tabTo(string $selector): void
+    {
+        for ($i = 0; $i < 120; ++$i) {
+            if (true === $this->driver->executeScript('return document.activeElement !== null && document.activeElement.matches(arguments[0])', [$selector])) {
+                return;
+            }
+            $this->type(WebDriverKeys::TAB);
+        }
+        Assert::fail('Tab never reaches '.$selector);
+    }
+
+    public function see(string $text, float $seconds = 10.0): void
+    {
+        $this->until(fn (): bool => str_contains($this->text(), $text), 'sees “'.$text.'”', $seconds);
+    }
+
+    /** @param \Closure(): bool $condition */
+    public function until(\Closure $condition, string $what, float $seconds = 10.0): void
+    {
+        $end = microtime(true) + $seconds;
+        while (!$condition()) {
+            if (microtime(true) > $end) {
+                Assert::fail($what.': not within '.$seconds.' s. The page says: '.$this->text());
+            }
+            usleep(30_000);
+        }
+        Assert::assertTrue(true);
+    }
+
+    public function text(): string
+    {
+        $text = $this->driver->executeScript('return document.body.innerText');
+
+        return \is_string($text) ? (string) preg_replace('/\s+/', ' ', $text) : '';
+    }
+
+    public function textOf(string $selector): string
+    {
+        return (string) preg_replace('/\s+/', ' ', $this->driver->findElement(WebDriverBy::cssSelector($selector))->getText());
+    }
+
+    /** @return list<string> axe-core's violations of WCAG A and AA and its best practices */
+    public function axe(): array
+    {
+        $this->driver->executeScript((string) file_get_contents(\dirname(__DIR__, 2).'/web/node_modules/axe-core/axe.min.js'));
+        $found = $this->driver->executeAsyncScript('const done = arguments[arguments.length - 1]; axe.run(document, {runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"]}).then(r => done(r.violations.map(v => v.id + ": " + v.nodes.map(n => n.target.join(" ") + " " + n.failureSummary).join(" | "))), e => done([String(e)]))');
+
+        return \is_array($found) ? array_values(array_filter($found, is_string(...))) : ['axe did not answer'];
+    }
+
+    /** @return list<string> errors on the console, less those of requests that a test provokes */
+    public function consoleErrors(): array
+    {
+        $messages = [];
+        foreach ($this->driver->manage()->getLog('browser') as $line) {
+            if (\is_array($line) && \is_string($line['message'] ?? null) && 'SEVERE' === ($line['level'] ?? '') && 1 !== preg_match('/\b401\b|\b422\b|\b503\b|ERR_CONNECTION|ERR_EMPTY|ERR_SOCKET/', $line['message'])) {
+                $messages[] = $line['message'];
+            }
+        }
+
+        return $messages;
+    }
+
+    /** An API answer in this browser's own session. */
+    public function fetch(string $path): string
+    {
+        $answer = $this->driver->executeAsyncScript('const done = arguments[arguments.length - 1]; fetch(arguments[0]).then(r => r.arrayBuffer()).then(b => done(btoa(String.fromCharCode(...new Uint8Array(b)))), e => done(""))', [$path]);
+
+        return \is_string($answer) ? (string) base64_decode($answer, true) : '';
+    }
+
+    public function signIn(string $name): void
+    {
+        $this->see('Sign in to the bench');
+        $this->driver->findElement(WebDriverBy::id('name'))->sendKeys([WebDriverKeys::CONTROL, 'a', WebDriverKeys::NULL, $name]);
+        $this->driver->findElement(WebDriverBy::id('password'))->sendKeys('yew-bench-demo'.WebDriverKeys::ENTER);
+        $this->see('On the bench');
+    }
+}

@@ -1,0 +1,267 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Browser;
+
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
+use PHPUnit\Framework\Attributes\CoversNothing;
+use PHPUnit\Framework\TestCase;
+use Symfony\Component\Process\Process;
+
+/** The whole slice on the real stack: book in, prove, power, measure, judge, close out, report; and what happens when the server dies. */
+#[CoversNothing]
+final class SliceTest extends TestCase
+{
+    private static Stack $stack;
+    private static ?Browser $browser = null;
+
+    public static function setUpBeforeClass(): void
+    {
+        self::$stack = Stack::fresh('slice');
+        self::$stack->start();
+        self::$browser = new Browser(self::$stack->address);
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        self::$browser?->close();
+        self::$stack->stop();
+    }
+
+    public function testFromSignInToThePdfByKeyboardAlone(): void
+    {
+        $b = self::browser();
+        $b->see('Sign in to the bench');
+        self::assertSame([], $b->axe(), 'sign-in');
+        $b->type('idris.demo', WebDriverKeys::TAB, 'wrong', WebDriverKeys::ENTER);
+        $b->see('do not match');
+        $b->type('yew-bench-demo', WebDriverKeys::ENTER);
+        $b->see('On the bench');
+        $cookie = $b->driver->manage()->getCookieNamed('YEWSID');
+        self::assertSame([true, 'Strict'], [$cookie?->isHttpOnly(), $cookie?->getSameSite()]);
+        self::assertSame([], $b->axe(), 'shelf');
+        $this->bookIn($b);
+        $this->powerUp($b);
+        $this->measure($b);
+        $this->closeOut($b);
+        self::assertSame([], $b->consoleErrors());
+    }
+
+    public function testTypingGoesOnWhileTheServerIsDeadAndEverythingArrivesOnceInOrder(): void
+    {
+        $b = self::browser();
+        $this->openLantern($b);
+        $before = $this->readings($b);
+        self::$stack->kill();
+        foreach (['261.2', '27.2', '240.5'] as $text) {
+            $b->type($text, WebDriverKeys::ENTER);
+        }
+        $b->see('Server away');
+        $b->see('3 entries wait here');
+        $b->see('not judged yet');
+        self::assertStringContainsString('V2 pin 6', $b->textOf('footer'), 'the next probe is offered all the same');
+        self::$stack->start();
+        $b->until(static fn (): bool => !str_contains($b->text(), 'not judged yet') && !str_contains($b->text(), 'Server away'), 'everything arrives', 30.0);
+        $after = \array_slice($this->readings($b), \count($before));
+        self::assertSame([['V3.6', '261.2', 'within'], ['V3.3', '27.2', 'within'], ['V2.1', '240.5', 'within']], $after);
+    }
+
+    public function testEveryMainViewPassesAxeInBothThemes(): void
+    {
+        $b = self::browser();
+        foreach (['day', 'lamp'] as $theme) {
+            $b->open('/');
+            $b->see('On the bench');
+            $b->driver->executeScript('localStorage.setItem("theme", arguments[0])', [$theme]);
+            $this->openLantern($b);
+            usleep(300_000);
+            self::assertSame([], $b->axe(), 'voltages, '.$theme);
+            $b->type('c');
+            $b->see('Conditions, stamped on every reading');
+            usleep(400_000);
+            self::assertSame([], $b->axe(), 'conditions, '.$theme);
+            $b->type(WebDriverKeys::ESCAPE);
+            usleep(800_000);
+            $b->driver->findElement(WebDriverBy::id('entry'))->click();
+            $b->type('s');
+            $b->see('The chassis is energised');
+            usleep(400_000);
+            self::assertSame([], $b->axe(), 'power, '.$theme);
+            $b->type(WebDriverKeys::ESCAPE);
+            $b->driver->findElement(WebDriverBy::linkText('Close-out'))->click();
+            $b->see('Open ends go on the report');
+            usleep(300_000);
+            self::assertSame([], $b->axe(), 'close-out, '.$theme);
+            $b->open('/book-in');
+            $b->see('What is wrong');
+            self::assertSame([], $b->axe(), 'book-in, '.$theme);
+            $b->open('/sheets');
+            $b->see('Wren 15');
+            self::assertSame([], $b->axe(), 'sheets, '.$theme);
+            $b->driver->findElement(WebDriverBy::linkText('Wren 15'))->click();
+            $b->see('Test points, in probing order');
+            self::assertSame([], $b->axe(), 'sheet, '.$theme);
+            $b->driver->findElement(WebDriverBy::id('edit-points'))->click();
+            $b->see('Add a row');
+            self::assertSame([], $b->axe(), 'sheet editor, '.$theme);
+        }
+        $b->driver->executeScript('localStorage.setItem("theme", "day")');
+    }
+
+    public function testAnOnlookerIsOfferedNothingToWrite(): void
+    {
+        $b = self::browser();
+        $b->open('/');
+        $b->see('On the bench');
+        $b->driver->findElement(WebDriverBy::id('sign-out'))->click();
+        $b->signIn('pim.demo');
+        self::assertStringNotContainsString('Book in an amplifier', $b->text());
+        $this->openLantern($b);
+        $b->see('You look on');
+        self::assertTrue('true' === $b->driver->findElement(WebDriverBy::cssSelector('button.state'))->getAttribute('disabled'));
+    }
+
+    private function bookIn(Browser $b): void
+    {
+        $b->tabTo('#book-in');
+        $b->type(WebDriverKeys::ENTER);
+        $b->see('Its owner');
+        $b->type('N5-0999', WebDriverKeys::TAB, 'Brackenby', WebDriverKeys::TAB, 'Nuthatch 5', WebDriverKeys::TAB, '120');
+        $b->tabTo('#owner');
+        $b->type('Wenna Ashlock', WebDriverKeys::TAB, '01632 960 777');
+        $b->tabTo('#complaint');
+        $b->type('<script>window.hacked = 1</script> hums when warm', WebDriverKeys::TAB, 'cord');
+        $b->chord(WebDriverKeys::CONTROL, WebDriverKeys::ENTER);
+        $b->see('Put this tag on the chassis');
+        $b->see('<script>window.hacked = 1</script> hums when warm');
+        self::assertNull($b->driver->executeScript('return window.hacked ?? null'));
+        self::assertSame([], $b->axe(), 'a job’s book-in');
+        $b->see('Nuthatch 5, version 1');
+        $b->tabTo('#go-voltages');
+        $b->type(WebDriverKeys::ENTER);
+        $b->see('Prove: reservoir');
+        $b->see('it will hold its charge');
+    }
+
+    private function powerUp(Browser $b): void
+    {
+        $b->type('43', WebDriverKeys::ENTER);
+        $b->see('low, not dead');
+        $b->type('0.8', WebDriverKeys::ENTER);
+        $b->see('DEAD');
+        $b->type('s');
+        $b->see('Power on, slowly');
+        usleep(400_000);
+        $b->type(WebDriverKeys::ENTER);
+        $b->see('Conditions, stamped on every reading');
+        usleep(400_000);
+        $b->type('121');
+        $b->chord(WebDriverKeys::SHIFT, WebDriverKeys::TAB);
+        $b->type(WebDriverKeys::SPACE, WebDriverKeys::TAB, WebDriverKeys::ENTER);
+        $b->see('RAMPING');
+        $b->see('121 V');
+        usleep(500_000);
+        $b->tabTo('#entry');
+        $b->type('s');
+        $b->see('Full mains: energised');
+        usleep(400_000);
+        $b->type(WebDriverKeys::ENTER);
+        $b->see('ENERGISED');
+        usleep(500_000);
+        $b->tabTo('#entry');
+        $b->see('A · reservoir');
+    }
+
+    private function measure(Browser $b): void
+    {
+        foreach (['4,7,k' => 'only one fits', '1e999' => 'Understood 1', '12 A' => 'volts belong here'] as $nonsense => $says) {
+            $b->chord(WebDriverKeys::CONTROL, 'a');
+            $b->type($nonsense, WebDriverKeys::ENTER);
+            $b->see($says);
+        }
+        $b->chord(WebDriverKeys::CONTROL, 'a');
+        $b->type('35.4', WebDriverKeys::ENTER);
+        $b->see('Meant 354 V?');
+        $b->type('y');
+        $b->see('A · reservoir 354 V: within');
+        $b->type('343,2', WebDriverKeys::ENTER);
+        $b->see('B · screen 343.2 V: within');
+        $b->type('306', WebDriverKeys::ENTER, '343.5', WebDriverKeys::ENTER, '342.9', WebDriverKeys::ENTER);
+        $b->see('V2 pin 4 342.9 V: within');
+        $b->type('25.9', WebDriverKeys::ENTER);
+        $b->see('V2 pin 8 25.9 V: out, high');
+        $b->type('a', 'the owner likes it so', WebDriverKeys::ENTER);
+        $b->see('let stand');
+        $b->type('0.003', WebDriverKeys::ENTER);
+        $b->type('t', '224 131 223', WebDriverKeys::ENTER);
+        $b->see('V1 pin 1 ≈ 131 V: out, low. Moves when tapped, from 131 V to 224 V');
+        $b->type('n', 'V1 socket: pin 1 is loose', WebDriverKeys::ENTER);
+        $b->see('pin 1 is loose');
+        $b->type('400', WebDriverKeys::ENTER);
+        $b->see('V1 pin 6 400 V: out, high');
+        $b->type('u');
+        $b->see('Taken back');
+        $b->see('V1 pin 6');
+        $b->type('223', WebDriverKeys::ENTER, '1.24', WebDriverKeys::ENTER, '1.25', WebDriverKeys::ENTER, '6.45', WebDriverKeys::ENTER);
+        $b->see('All points read');
+        $b->see('warming');
+    }
+
+    private function closeOut(Browser $b): void
+    {
+        $b->type(WebDriverKeys::ESCAPE, WebDriverKeys::ESCAPE);
+        $b->see('DISCHARGING');
+        $b->tabTo('nav.path a[href$="close-out"]');
+        $b->type(WebDriverKeys::ENTER);
+        $b->see('What was found');
+        $b->tabTo('#found');
+        $b->type('A loose pin at the first socket.', WebDriverKeys::TAB, 'Pin tightened.');
+        $b->tabTo('#make-report');
+        $b->type(WebDriverKeys::ENTER);
+        $b->until(static fn (): bool => [] !== $b->driver->findElements(WebDriverBy::cssSelector('a.report')), 'a report is offered', 20.0);
+        $href = $b->driver->findElement(WebDriverBy::cssSelector('a.report'))->getAttribute('href');
+        self::assertIsString($href);
+        $pdf = $b->fetch($href);
+        self::assertStringStartsWith('%PDF-', $pdf);
+        $process = new Process(['pdftotext', '-layout', '-', '-']);
+        $process->setInput($pdf)->mustRun();
+        $text = (string) preg_replace('/\s+/', ' ', $process->getOutput());
+        foreach (['Brackenby Nuthatch 5', 'Wenna Ashlock', '<script>window.hacked = 1</script> hums when warm', 'A loose pin at the first socket.', 'the owner likes it so', 'intermittent', '354', 'Taken back'] as $expected) {
+            self::assertStringContainsString($expected, $text);
+        }
+    }
+
+    private function openLantern(Browser $b): void
+    {
+        $b->open('/');
+        $b->see('On the bench');
+        $b->type('L30-2071');
+        $b->until(static fn (): bool => 1 === \count($b->driver->findElements(WebDriverBy::cssSelector('a.job'))), 'one is found');
+        $b->type(WebDriverKeys::ENTER);
+        $b->see('One finding, not three');
+    }
+
+    /** @return list<array{mixed, mixed, mixed}> place, text and verdict of every reading, in the order the server numbered them */
+    private function readings(Browser $b): array
+    {
+        $url = (string) parse_url($b->driver->getCurrentURL(), \PHP_URL_PATH);
+        $answer = json_decode($b->fetch('/api/jobs/'.explode('/', $url)[2].'/tape'), true);
+        self::assertIsArray($answer);
+        self::assertIsArray($answer['entries']);
+        $readings = [];
+        foreach ($answer['entries'] as $entry) {
+            if (\is_array($entry) && 'reading' === $entry['kind'] && \is_array($entry['payload'])) {
+                $readings[] = [$entry['payload']['place'], $entry['payload']['text'], $entry['verdict']];
+            }
+        }
+
+        return $readings;
+    }
+
+    private static function browser(): Browser
+    {
+        return self::$browser ?? self::fail('no browser');
+    }
+}

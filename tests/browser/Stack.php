@@ -1,0 +1,59 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Browser;
+
+use Symfony\Component\Filesystem\Filesystem;
+use Symfony\Component\Process\Process;
+
+/** The application as `bin/start` runs it, on a data folder and a port of its own. */
+final class Stack
+{
+    private ?Process $process = null;
+    public readonly string $address;
+
+    public function __construct(private readonly string $data, private readonly int $port)
+    {
+        $this->address = 'http://127.0.0.1:'.$port;
+    }
+
+    public static function fresh(string $name): self
+    {
+        $data = \dirname(__DIR__, 2).'/var/browser-'.$name;
+        (new Filesystem())->remove($data);
+        $socket = stream_socket_server('tcp://127.0.0.1:0');
+        \assert(false !== $socket);
+        $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
+        fclose($socket);
+
+        return new self($data, $port);
+    }
+
+    public function start(): void
+    {
+        $this->process = new Process([\dirname(__DIR__, 2).'/bin/start', '--port', (string) $this->port, '--data', $this->data], env: ['PG_FSYNC' => 'off', 'PG_NO_SYNC' => '1'], timeout: null);
+        $this->process->start();
+        $this->process->waitUntil(static fn (string $type, string $out): bool => str_contains($out, 'Demo sign-ins'));
+        if (!$this->process->isRunning()) {
+            throw new \RuntimeException('bin/start ended: '.$this->process->getOutput().$this->process->getErrorOutput());
+        }
+    }
+
+    /** As a power cut does it: no chance to say goodbye. */
+    public function kill(): void
+    {
+        $this->process?->signal(\SIGKILL);
+        for ($i = 0; $i < 100 && false !== @fsockopen('127.0.0.1', $this->port, timeout: 0.2); ++$i) {
+            usleep(50_000);
+        }
+        $this->process = null;
+    }
+
+    public function stop(): void
+    {
+        $this->process?->signal(\SIGTERM);
+        $this->process?->wait();
+        $this->process = null;
+    }
+}
