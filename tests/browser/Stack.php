@@ -30,9 +30,10 @@ final class Stack
         return new self($data, $port);
     }
 
-    public function start(): void
+    /** @param bool $fsync tests need no durability; measurements do */
+    public function start(bool $fsync = false): void
     {
-        $this->process = new Process([\dirname(__DIR__, 2).'/bin/start', '--port', (string) $this->port, '--data', $this->data], env: ['PG_FSYNC' => 'off', 'PG_NO_SYNC' => '1'], timeout: null);
+        $this->process = new Process([\dirname(__DIR__, 2).'/bin/start', '--port', (string) $this->port, '--data', $this->data], env: ['PG_FSYNC' => $fsync ? 'on' : 'off', 'PG_NO_SYNC' => '1'], timeout: null);
         $this->process->start();
         $this->process->waitUntil(static fn (string $type, string $out): bool => str_contains($out, 'Demo sign-ins'));
         if (!$this->process->isRunning()) {

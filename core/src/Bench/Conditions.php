@@ -126,6 +126,9 @@ final readonly class Conditions
      */
     public function moved(self $later): bool
     {
+        if ($this->facts === $later->facts) {
+            return false;
+        }
         foreach (['tubes', 'limiter', 'standby', 'load'] as $field) {
             if ($this->states($field) && CanonicalJson::hash($this->get($field)) !== CanonicalJson::hash($later->get($field))) {
                 return true;

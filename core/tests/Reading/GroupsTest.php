@@ -13,6 +13,7 @@ use Yew\Core\Reading\BranchCurrent;
 use Yew\Core\Reading\Expecter;
 use Yew\Core\Reading\Findings;
 use Yew\Core\Reading\JudgedPoint;
+use Yew\Core\Reading\PlateAgainstScreen;
 use Yew\Core\Reading\Slips;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Reading\WindowMark;
@@ -88,6 +89,22 @@ final class GroupsTest extends TestCase
         self::assertSame([], $parts);
     }
 
+    /** JUDGE-7e: no difference between plate and screen passes every window, and is only seen beside the sister. */
+    public function testPlateAgainstScreen(): void
+    {
+        $document = SheetFixture::document();
+        $document['points'] = [
+            ['place' => 'V2.3', 'kind' => 'plate', 'printedVolts' => 438], ['place' => 'V2.4', 'kind' => 'screen', 'printedVolts' => 436],
+            ['place' => 'V3.3', 'kind' => 'plate', 'printedVolts' => 438], ['place' => 'V3.4', 'kind' => 'screen', 'printedVolts' => 436],
+        ];
+        $sheet = SheetFixture::sheet($document);
+        $reasons = static fn (array $readings): array => array_map(static fn (PlateAgainstScreen $p): string => $p->tube.' '.$p->reasonCode, PlateAgainstScreen::all($sheet, self::read($sheet, $readings)));
+        self::assertSame(['V2 plate-equals-screen-unlike-sister', 'V3 plate-apart-from-screen'], $reasons(['V2.3' => '436.1', 'V2.4' => '436.1', 'V3.3' => '438.4', 'V3.4' => '436.0']));
+        self::assertSame(['V2 plate-equals-screen', 'V3 plate-equals-screen'], $reasons(['V2.3' => '436.1', 'V2.4' => '436.0', 'V3.3' => '436.2', 'V3.4' => '436.1']));
+        self::assertSame(['V2 plate-equals-screen'], $reasons(['V2.3' => '436', 'V2.4' => '436']));
+        self::assertSame([], $reasons(['V2.3' => '436']));
+    }
+
     /** @return iterable<string, array{string, float, ?string}> place, typed volts, slip */
     public static function slips(): iterable
     {
@@ -125,7 +142,7 @@ final class GroupsTest extends TestCase
     }
 
     /**
-     * @param array<string, string> $readings
+     * @param array<mixed> $readings typed text by place
      *
      * @return array<string, JudgedPoint>
      */
@@ -135,7 +152,7 @@ final class GroupsTest extends TestCase
         foreach ($sheet->points as $point) {
             $text = $readings[$point->place] ?? null;
             $setting = Bench::setting(sheet: $sheet);
-            if (null === $text) {
+            if (!\is_string($text)) {
                 $points[$point->key()] = new JudgedPoint($point, Expecter::at($point, $setting), null, null);
                 continue;
             }

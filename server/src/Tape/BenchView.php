@@ -15,6 +15,7 @@ use Yew\Core\Reading\Expected;
 use Yew\Core\Reading\Finding;
 use Yew\Core\Reading\JudgedPoint;
 use Yew\Core\Reading\Mark;
+use Yew\Core\Reading\PlateAgainstScreen;
 use Yew\Core\Reading\Slips;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\Island;
@@ -25,6 +26,7 @@ use Yew\Core\Sheet\SupplyNode;
 use Yew\Core\Sheet\TestPoint;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Job\Entity\JobUnit;
+use Yew\Server\Tape\Projection\BenchFold;
 use Yew\Server\Tape\Projection\JudgedBench;
 use Yew\Server\Tape\Projection\ReadingRecord;
 use Yew\Server\Wording\Wording;
@@ -55,7 +57,7 @@ final readonly class BenchView
                 'next' => array_map(static fn (ChassisState $s): string => $s->value, $chassis->state->declarable()),
                 'unchecked' => $fold->unchecked,
             ],
-            'islands' => $this->islands($unit, $bench, $chassis->state),
+            'islands' => $this->islands($fold, $bench, $chassis->state),
             'tubes' => $this->tubes($bench->sheet),
             'conditions' => (object) $fold->conditions->toArray(),
             'warm' => ['since' => self::isoOrNull($fold->warmSince), 'warming' => ChassisState::Energised === $chassis->state && null !== $fold->warmSince && ($now - $fold->warmSince) < 600],
@@ -64,6 +66,7 @@ final readonly class BenchView
             'stairs' => $this->stairs($bench),
             'findings' => array_map(fn (Finding $f): array => $this->finding($f, $bench->sheet), $bench->findings()),
             'currents' => array_map(fn (BranchCurrent $c): array => [...$c->toArray(), 'sentence' => $this->currentSentence($c)], $bench->currents()),
+            'platesAgainstScreens' => array_map(fn (PlateAgainstScreen $p): array => [...$p->toArray(), 'sentence' => $this->wording->reason($p->reasonCode, $p->toArray())], $bench->platesAgainstScreens()),
             'closeOut' => null === $fold->closeOut ? null : (object) $fold->closeOut,
             'openEnds' => $this->openEnds($bench),
         ];
@@ -232,9 +235,8 @@ final readonly class BenchView
     }
 
     /** @return list<array<string, mixed>> */
-    private function islands(JobUnit $unit, JudgedBench $bench, ChassisState $state): array
+    private function islands(BenchFold $fold, JudgedBench $bench, ChassisState $state): array
     {
-        $fold = $this->projections->of($unit);
         $sheet = $bench->sheet;
         $islands = $sheet->islands ?? [];
         $islands = [] === $islands ? [new Island(Projections::WHOLE_CHASSIS, 'the whole chassis', [], 'reservoir', null)] : $islands;

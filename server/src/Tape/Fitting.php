@@ -77,8 +77,6 @@ final readonly class Fitting
             },
             'state-change' => self::transition($payload, $state),
             'conditions' => self::conditions($payload, $fold),
-            'accept' => null === $fold->find(self::text($payload, 'reading')) ? self::because('nothing-to-correct', []) : null,
-            'correction' => isset($payload['corrects']) && null === $fold->find(self::text($payload, 'corrects')) ? self::because('nothing-to-correct', []) : null,
             default => null,
         };
     }

@@ -12,6 +12,7 @@ use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Shop\Meters;
 use Yew\Server\Tape\Entity\StoredProjection;
+use Yew\Server\Tape\Entity\TapeEntry;
 use Yew\Server\Tape\Projection\BenchFold;
 use Yew\Server\Tape\Projection\JudgedBench;
 
@@ -47,11 +48,13 @@ final readonly class Projections
     {
         $fold = BenchFold::start((float) $unit->job->bookedInAt->format('U.u'));
         $islands = $this->islands($unit);
-        foreach ($this->tape->ofUnit($unit->job->id, $unit->unit->id) as $entry) {
+        $entries = $this->tape->ofUnit($unit->job->id, $unit->unit->id);
+        $withdrawn = self::withdrawn($entries);
+        foreach ($entries as $entry) {
             if (null !== $until && $entry->observedSeconds() > $until) {
                 break;
             }
-            $fold->apply($entry, $islands);
+            $fold->apply($entry, $islands, $withdrawn);
         }
 
         return $fold;
@@ -88,6 +91,24 @@ final readonly class Projections
         $islands = $this->sheet($unit)?->islandIds() ?? [];
 
         return [] === $islands ? [self::WHOLE_CHASSIS] : $islands;
+    }
+
+    /**
+     * @param list<TapeEntry> $entries
+     *
+     * @return list<string> ids of readings that a correction took back
+     */
+    private static function withdrawn(array $entries): array
+    {
+        $ids = [];
+        foreach ($entries as $entry) {
+            $corrects = 'correction' === $entry->kind && null === $entry->refusal ? $entry->payload['corrects'] ?? null : null;
+            if (\is_string($corrects)) {
+                $ids[] = $corrects;
+            }
+        }
+
+        return $ids;
     }
 
     private function stored(JobUnit $unit): ?StoredProjection

@@ -128,26 +128,30 @@ final readonly class TapeDoor
             $then->chassis = $then->chassis->at($at, $islands);
             try {
                 $payload = $this->fitting->read($kind, $payload, $then);
-                $refusal = $this->fitting->refusal($kind, $payload, $then, $islands);
+                $refusal = $this->fitting->refusal($kind, $payload, $then, $islands) ?? $this->correctsNothing($kind, $payload, $job);
             } catch (CannotRead $e) {
                 $refusal = ['code' => 'unreadable', 'figures' => ['sentence' => $e->getMessage()]];
             }
             $payload = 'sheet-chosen' === $kind ? $this->withLostPlaces($payload, $then) : $payload;
         }
-        $make = fn (?array $judgement): TapeEntry => new TapeEntry(
+        $unitSequence = null === $unit ? null : $this->next('unit_id', $unit->unit->id, 'unit_sequence');
+        $jobSequence = $this->next('job_id', $job->id, 'job_sequence');
+        $make = static fn (?array $judgement): TapeEntry => new TapeEntry(
             $id, $job->id, $unit?->unit->id, $kind, $v, $payload, $then?->conditionsId, $then?->conditions->toArray(), $personId, $device, $counter, $observed, $received,
-            null === $unit ? null : $this->next('unit_id', $unit->unit->id, 'unit_sequence'), $this->next('job_id', $job->id, 'job_sequence'),
+            $unitSequence, $jobSequence,
             null === $judgement ? null : BenchFold::named($judgement), $refusal, $hash,
         );
         $judgement = null === $unit || null === $then || null !== $refusal ? null : $this->judgement($make(null), $unit, $then, $islands, $at);
         $entry = $make($judgement);
         $this->em->persist($entry);
-        $this->em->flush();
+        if ($late || 'reading' !== $kind) {
+            $this->em->flush(); // a state folded from the tape must find this entry there
+        }
         if (null === $refusal) {
             $this->actUpon($entry, $job, $unit);
         }
         if (null !== $unit && null !== $fold) {
-            if ($late || 'sheet-chosen' === $kind) {
+            if ($late || (null === $refusal && \in_array($kind, ['sheet-chosen', 'correction', 'accept'], true))) {
                 $fold = $this->projections->rebuilt($unit);
             } else {
                 $fold->apply($entry, $islands);
@@ -184,6 +188,24 @@ final readonly class TapeDoor
         $slip = null === $point->judgement->volts || isset($entry->payload['slipAnswer']) ? null : Slips::suspect($point->expected, $point->judgement->volts);
 
         return [...$point->judgement->toArray(), 'slip' => $slip];
+    }
+
+    /**
+     * @param array<string, mixed> $payload
+     *
+     * @return array{code: string, figures: array<string, mixed>}|null a refusal when an acceptance or a correction points at no reading of this job
+     */
+    private function correctsNothing(string $kind, array $payload, Job $job): ?array
+    {
+        $id = match ($kind) {
+            'accept' => $payload['reading'] ?? null,
+            'correction' => $payload['corrects'] ?? null,
+            default => null,
+        };
+        $reading = \is_string($id) ? $this->tape->find($id) : null;
+        $fits = null === $id || (null !== $reading && 'reading' === $reading->kind && $reading->jobId === $job->id && null === $reading->refusal);
+
+        return $fits ? null : ['code' => 'nothing-to-correct', 'figures' => []];
     }
 
     /** @return array<string, mixed> */

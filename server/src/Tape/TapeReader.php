@@ -11,9 +11,12 @@ use Yew\Core\Sheet\TestPoint;
 use Yew\Server\Tape\Entity\TapeEntry;
 
 /** Reads the tape. */
-final readonly class TapeReader
+final class TapeReader
 {
-    public function __construct(private EntityManagerInterface $em, private Connection $connection)
+    /** @var array<string, array<string, float>> volts by point key, by unit and job; other jobs do not change while one request is answered */
+    private array $lastVisits = [];
+
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $connection)
     {
     }
 
@@ -42,6 +45,12 @@ final readonly class TapeReader
 
     /** @return array<string, float> last value read at each point on the unit's other jobs, volts by point key */
     public function lastVisit(string $unitId, string $jobId): array
+    {
+        return $this->lastVisits[$unitId.$jobId] ??= $this->readLastVisit($unitId, $jobId);
+    }
+
+    /** @return array<string, float> */
+    private function readLastVisit(string $unitId, string $jobId): array
     {
         $rows = $this->connection->fetchAllAssociative(
             "SELECT DISTINCT ON (payload->>'place', payload->>'function') payload->>'place' AS place, payload->>'function' AS function, payload->>'value' AS value

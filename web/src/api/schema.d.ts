@@ -686,6 +686,17 @@ export interface components {
                     [key: string]: string;
                 };
             }[];
+            platesAgainstScreens: {
+                tube: string;
+                differenceVolts: number;
+                bandHalfVolts: number;
+                sister: string | null;
+                sisterDifferenceVolts: number | null;
+                /** @enum {string} */
+                verdict: "within" | "watch" | "out" | "danger" | "cannot-say";
+                reasonCode: string;
+                sentence: string;
+            }[];
         };
         TapeAnswer: {
             entries: components["schemas"]["TapeEntry"][];

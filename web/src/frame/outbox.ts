@@ -42,6 +42,9 @@ export class Outbox {
   private timer: ReturnType<typeof setTimeout> | undefined
   private pause = 0
   private person: string | null = null
+  /** what IndexedDB holds, at hand: sending does not wait for the disk */
+  private box: Waiting[] = []
+  private readonly loaded: Promise<void>
 
   constructor(private readonly events: OutboxEvents, private readonly transport: Transport = overHttp, name = 'yew-outbox', private readonly pauses = [500, 1000, 2000, 4000]) {
     this.db = openDB<Shelf>(name, 1, {
@@ -50,17 +53,20 @@ export class Outbox {
         db.createObjectStore('kept')
       },
     })
+    this.loaded = this.db.then((db) => db.getAll('waiting')).then((all) => { this.box = all })
   }
 
   /** Whose session this is; their waiting entries start to go out. */
   async signedIn(personId: string | null): Promise<void> {
+    await this.loaded
     this.person = personId
-    await this.tell()
+    this.tell()
     if (personId !== null) this.wake()
   }
 
   /** Puts an entry into the box; it is safe once this resolves. */
   async put(jobId: string, personId: string, entry: Omit<NewEntry, 'id' | 'device' | 'counter'>): Promise<Waiting> {
+    await this.loaded
     const db = await this.db
     const tx = db.transaction(['waiting', 'kept'], 'readwrite')
     const kept = tx.objectStore('kept')
@@ -70,20 +76,18 @@ export class Outbox {
     await kept.put(device, 'device')
     const waiting: Waiting = { counter, jobId, personId, body: { id: newId(), device, counter, ...entry }, stuck: null }
     await tx.objectStore('waiting').put(waiting)
-    await tx.done
-    await this.tell()
+    this.box = [...this.box, waiting]
+    this.tell()
     this.wake()
+    await tx.done
     return waiting
   }
 
   /** Takes a stuck entry out of the box, for its text to be typed again. */
   async drop(counter: number): Promise<void> {
+    this.box = this.box.filter((w) => w.counter !== counter)
+    this.tell()
     await (await this.db).delete('waiting', counter)
-    await this.tell()
-  }
-
-  async waiting(): Promise<Waiting[]> {
-    return (await this.db).getAll('waiting')
   }
 
   /** Tries at once, without waiting for the next turn. */
@@ -101,7 +105,7 @@ export class Outbox {
     if (this.sending) return
     this.sending = true
     try {
-      for (let next = await this.next(); next !== undefined; next = await this.next()) {
+      for (let next = this.next(); next !== undefined; next = this.next()) {
         if (!(await this.sendOne(next))) break
       }
     } finally {
@@ -109,20 +113,20 @@ export class Outbox {
     }
   }
 
-  private async next(): Promise<Waiting | undefined> {
-    return this.person === null ? undefined : (await this.waiting()).find((w) => w.personId === this.person && w.stuck === null)
+  private next(): Waiting | undefined {
+    return this.person === null ? undefined : this.box.find((w) => w.personId === this.person && w.stuck === null)
   }
 
   /** true when the next one may follow */
   private async sendOne(waiting: Waiting): Promise<boolean> {
-    const db = await this.db
     try {
       const answer = await this.transport.send(waiting.jobId, waiting.body)
-      await db.delete('waiting', waiting.counter)
       this.pause = 0
+      this.box = this.box.filter((w) => w.counter !== waiting.counter)
       this.events.away(null)
       this.events.taken(waiting, answer)
-      await this.tell()
+      this.tell()
+      await (await this.db).delete('waiting', waiting.counter)
       return true
     } catch (e) {
       const refusal = e instanceof Refusal ? e : new Refusal(0, String(e), undefined)
@@ -131,13 +135,15 @@ export class Outbox {
         this.timer = setTimeout(() => { void this.run() }, this.pauses[Math.min(this.pause++, this.pauses.length - 1)])
         return false
       }
-      await db.put('waiting', { ...waiting, stuck: refusal.message })
-      await this.tell()
+      const stuck = { ...waiting, stuck: refusal.message }
+      this.box = this.box.map((w) => (w.counter === waiting.counter ? stuck : w))
+      this.tell()
+      await (await this.db).put('waiting', stuck)
       return true
     }
   }
 
-  private async tell(): Promise<void> {
-    this.events.changed(await this.waiting())
+  private tell(): void {
+    this.events.changed(this.box)
   }
 }

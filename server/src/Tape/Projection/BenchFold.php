@@ -15,6 +15,9 @@ use Yew\Server\Tape\Entity\TapeEntry;
 /** The current state of one unit on one job, folded entry by entry from its tape in the order things were observed. */
 final class BenchFold
 {
+    /** Readings kept per point: the one that counts, and the one before it (JUDGE-3). What is older stands on the tape. */
+    private const KEPT = 2;
+
     public Chassis $chassis;
     public Conditions $conditions;
     public ?string $conditionsId = null;
@@ -46,11 +49,18 @@ final class BenchFold
     }
 
     /**
-     * @param list<string> $islands ids of the unit's charge islands
+     * @param list<string> $islands   ids of the unit's charge islands
+     * @param list<string> $withdrawn ids of readings that were taken back; they count nowhere
      */
-    public function apply(TapeEntry $entry, array $islands): void
+    public function apply(TapeEntry $entry, array $islands, array $withdrawn = []): void
     {
         if (null !== $entry->refusal) {
+            return;
+        }
+        if (\in_array($entry->id, $withdrawn, true)) {
+            $this->chassis = $this->chassis->seen($entry->observedSeconds());
+            $this->lastObserved = max($this->lastObserved, $entry->observedSeconds());
+
             return;
         }
         $at = $entry->observedSeconds();
@@ -199,7 +209,7 @@ final class BenchFold
             $entry->judgement,
             null,
         );
-        $this->readings[$record->key()][] = $record;
+        $this->readings[$record->key()] = \array_slice([...$this->readings[$record->key()] ?? [], $record], -self::KEPT);
     }
 
     /** @param array<string, mixed> $payload */
@@ -212,12 +222,6 @@ final class BenchFold
     /** @param array<string, mixed> $payload */
     private function correct(array $payload): void
     {
-        $corrects = $payload['corrects'] ?? null;
-        if (\is_string($corrects)) {
-            foreach ($this->readings as $key => $records) {
-                $this->readings[$key] = array_values(array_filter($records, static fn (ReadingRecord $r): bool => $r->entryId !== $corrects));
-            }
-        }
         $span = self::named($payload['span'] ?? []);
         if ([] === $span) {
             return;

@@ -13,6 +13,7 @@ use Yew\Core\Reading\JudgedPoint;
 use Yew\Core\Reading\Judgement;
 use Yew\Core\Reading\Mark;
 use Yew\Core\Reading\Neighbourhood;
+use Yew\Core\Reading\PlateAgainstScreen;
 use Yew\Core\Reading\Setting;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\Sheet;
@@ -22,6 +23,9 @@ use Yew\Server\Shop\Meters;
 /** Every point of a unit with its latest reading judged by today's knowledge: sheet, neighbours, corrected conditions. */
 final class JudgedBench
 {
+    /** Only a reading this small can be a dead zero, whose neighbours are then asked. */
+    private const DEAD_VOLTS = 1.0;
+
     /** @var array<string, JudgedPoint> by point key, in probing order */
     public readonly array $points;
     /** @var array<string, ReadingRecord> latest by point key */
@@ -50,12 +54,7 @@ final class JudgedBench
             }
         }
         $this->records = $records;
-        $alone = array_map(fn (TestPoint $p): JudgedPoint => $this->judge($p, new Neighbourhood()), $points);
-        $judged = [];
-        foreach ($points as $key => $point) {
-            $judged[$key] = isset($records[$key]) ? $this->judge($point, $this->near($point, $alone)) : $alone[$key];
-        }
-        $this->points = $judged;
+        $this->points = array_map(fn (TestPoint $p): JudgedPoint => $this->judge($p, $this->near($p, $points)), $points);
     }
 
     /** @return list<Finding> */
@@ -68,6 +67,12 @@ final class JudgedBench
     public function currents(): array
     {
         return null === $this->sheet ? [] : BranchCurrent::all($this->sheet, $this->points);
+    }
+
+    /** @return list<PlateAgainstScreen> */
+    public function platesAgainstScreens(): array
+    {
+        return null === $this->sheet ? [] : PlateAgainstScreen::all($this->sheet, $this->points);
     }
 
     /** Circumstances now, for points that were not read yet. */
@@ -105,8 +110,8 @@ final class JudgedBench
         return null === $record->accepted ? $judgement : $judgement->marked(Mark::Accepted);
     }
 
-    /** @param array<string, JudgedPoint> $alone judged without neighbours */
-    private function near(TestPoint $point, array $alone): Neighbourhood
+    /** @param array<string, TestPoint> $points by point key */
+    private function near(TestPoint $point, array $points): Neighbourhood
     {
         $key = $point->key();
         $own = $this->records[$key] ?? null;
@@ -117,15 +122,31 @@ final class JudgedBench
             $ratio = ($own->conditions->inletVolts() ?? 1.0) / ($sister->conditions->inletVolts() ?? $own->conditions->inletVolts() ?? 1.0);
             $sisterVolts = $sister->value * $ratio;
         }
-        $healthy = false;
-        foreach ($alone as $other) {
-            $related = null !== $point->fedBy && ($other->point->fedBy === $point->fedBy) && $other->point->key() !== $key;
-            $healthy = $healthy || ($related && null !== $other->judgement && \in_array($other->judgement->verdict, [Verdict::Within, Verdict::Watch], true));
-        }
+        $healthy = null !== $own && abs($own->value) < self::DEAD_VOLTS && $this->hasHealthyNeighbour($point, $points);
         $earlier = $this->fold->readings[$key] ?? [];
         $before = $earlier[\count($earlier) - 2] ?? null;
         $reason = $before->then['reasonCode'] ?? null;
 
         return new Neighbourhood($point->sister, $sisterVolts, $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, ['dead-zero', 'zero'], true));
+    }
+
+    /**
+     * Whether something fed by the same node reads as it should (JUDGE-3).
+     *
+     * @param array<string, TestPoint> $points by point key
+     */
+    private function hasHealthyNeighbour(TestPoint $point, array $points): bool
+    {
+        foreach ($points as $other) {
+            if (null === $point->fedBy || $other->fedBy !== $point->fedBy || $other->key() === $point->key()) {
+                continue;
+            }
+            $verdict = $this->judge($other, new Neighbourhood())->judgement?->verdict;
+            if (Verdict::Within === $verdict || Verdict::Watch === $verdict) {
+                return true;
+            }
+        }
+
+        return false;
     }
 }

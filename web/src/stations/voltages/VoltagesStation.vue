@@ -27,6 +27,8 @@ const socket = computed(() => {
   return bench.bench?.tubes.find((t) => t.position === shown) ?? bench.bench?.tubes.find((t) => t.output) ?? bench.bench?.tubes[0]
 })
 const currents = computed(() => (bench.bench?.currents ?? []).filter((c) => c.verdict !== 'within'))
+/** Plate against screen of the tube in view, when the voltages leave a short open. */
+const beside = computed(() => bench.bench?.platesAgainstScreens.find((p) => p.tube === socket.value?.position && p.verdict !== 'within'))
 const finding = computed(() => bench.bench?.findings[0])
 const mains = computed(() => {
   const b = bench.bench
@@ -67,6 +69,7 @@ function choose(key: string): void {
         <div v-if="socket !== undefined" class="card socket">
           <p class="small soft">{{ socket.position }} · {{ socket.type }} · from below</p>
           <socket-map :tube="socket" :points="points" :lit="lit" @probe="choose" />
+          <p v-if="beside !== undefined" class="small current"><span :class="['verdict', beside.verdict]">{{ beside.verdict === 'watch' ? 'watch' : 'cannot say' }}</span>: {{ beside.sentence }}</p>
           <p v-for="c in currents.slice(0, 2)" :key="c.part" class="small current"><b class="m">{{ c.part }} {{ milli(c.amperes) }}</b> <span :class="['verdict', c.verdict]">{{ c.verdict === 'cannot-say' ? 'cannot say' : c.reasonCode.replace('current-', '').replace('-', ' ') }}</span><template v-if="c.expectedAmperes !== null">, expected <span class="m">{{ milli(c.expectedAmperes) }}</span></template></p>
         </div>
       </div>
