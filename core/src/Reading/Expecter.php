@@ -95,6 +95,9 @@ final class Expecter
     /** The window in volts: the point's own, else the sheet's, else the printed tolerance, else the default (contract §7). */
     private static function window(TestPoint $point, Sheet $sheet, float $expected): Bounds
     {
+        if ($point->kind->zeroIsLeakage() && 0.0 === $point->printedVolts) {
+            return new Bounds(-Judge::GRID_LEAK_VOLTS, Judge::GRID_LEAK_VOLTS, 'default');
+        }
         $printedTolerance = $point->tolerancePercent ?? $sheet->printedTolerancePercent;
         $default = $point->kind->defaultPercent();
         [$window, $source] = match (true) {

@@ -19,7 +19,7 @@ final class Judge
     private const WATCH_SHARE = 0.75;
 
     /** More leakage than this on a grid and the coupling capacitor goes (CAP-4, common practice). */
-    private const GRID_LEAK_VOLTS = 0.5;
+    public const GRID_LEAK_VOLTS = 0.5;
 
     /** A tenth of that shifts no bias that anybody could hear or measure at the plate (our choice). */
     private const GRID_TRACE_VOLTS = 0.05;

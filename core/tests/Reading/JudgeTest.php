@@ -94,6 +94,12 @@ final class JudgeTest extends TestCase
         self::assertSame(326.0, $expected->volts);
     }
 
+    public function testALeakageWindowIsWhatLeakageMayDo(): void
+    {
+        $judgement = Bench::judge('V2.5', '0.004')->toArray();
+        self::assertSame(['tick', 0.008], [((array) $judgement['mark'])['shape'], ((array) $judgement['mark'])['position']]);
+    }
+
     /** COND-4: V·Rm/(Rm+Rth). 220 V printed with 20 kΩ/V on its 250 V range (5 MΩ) from 100 kΩ; today 10 MΩ. */
     public function testMeterLoadingCorrectsTheExpectedValue(): void
     {

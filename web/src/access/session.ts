@@ -40,6 +40,7 @@ export const useSession = defineStore('session', () => {
     await ask(api.POST('/api/sign-out'))
     localStorage.removeItem('me')
     localStorage.removeItem('shop')
+    sessionStorage.removeItem('book-in')
     me.value = null
     shop.value = null
   }

@@ -23,19 +23,19 @@ watch(() => props.lit, async () => {
 <template>
   <div ref="box" class="rows card" tabindex="0" role="region" aria-label="Test points">
     <table>
-      <thead><tr><th>Point</th><th>What</th><th class="n">Read, V</th><th class="n">Expected</th><th>Window</th><th class="n">Off</th><th>Verdict</th></tr></thead>
+      <thead><tr><th>Point</th><th>What</th><th class="n">Read, V</th><th class="n">Expected</th><th>Window</th><th class="n off">Off</th><th>Verdict</th></tr></thead>
       <tbody>
         <tr v-for="p in points" :key="p.key" :class="{ lit: p.key === lit }" :aria-current="p.key === lit" @click="emit('probe', p.key)">
           <th scope="row">{{ p.tube === null ? p.place : `${p.tube} · ${p.pin}` }}</th>
           <td>{{ p.tube === null ? p.name.split(' · ')[1] ?? p.kind : p.electrode }}<span v-if="p.function === 'ac-volts'" class="soft"> AC</span></td>
-          <template v-if="onTheWay.has(p.key)"><td class="n m big">{{ asShown(onTheWay.get(p.key) ?? '') }}</td><td class="n m soft">{{ asShown(p.expected.text ?? '–') }}</td><td></td><td></td><td class="soft">not judged yet</td></template>
+          <template v-if="onTheWay.has(p.key)"><td class="n m big">{{ asShown(onTheWay.get(p.key) ?? '') }}</td><td class="n m soft">{{ asShown(p.expected.text ?? '–') }}</td><td></td><td class="off"></td><td class="soft">not judged yet</td></template>
           <template v-else-if="p.reading">
             <td class="n m big">{{ p.reading.shown }}</td><td class="n m soft">{{ p.reading.expectedText ?? '–' }}</td>
             <td><window-mark :position="p.reading.mark.position" :shape="p.reading.mark.shape" :verdict="p.reading.verdict" :words="p.reading.verdictWords" /></td>
-            <td class="n m soft">{{ signed(p.reading.deviationPercent) }}</td>
+            <td class="n m soft off">{{ signed(p.reading.deviationPercent) }}</td>
             <td :title="p.reading.sentence"><span :class="['verdict', p.reading.verdict]">{{ p.reading.verdictWords }}</span><span v-if="p.reading.accepted" class="soft"> · let stand</span><span v-else-if="p.reading.marks.length > 0" class="soft"> · {{ p.reading.marks.filter((m) => m !== 'accepted' && !(m === 'provisional' && p.reading?.marks.includes('warming'))).join(', ') }}</span></td>
           </template>
-          <template v-else><td class="n m big soft">·</td><td class="n m soft">{{ p.expected.text ?? '–' }}</td><td></td><td></td><td class="soft">{{ p.key === lit ? 'probe now' : '' }}</td></template>
+          <template v-else><td class="n m big soft">·</td><td class="n m soft">{{ p.expected.text ?? '–' }}</td><td></td><td class="off"></td><td class="soft">{{ p.key === lit ? 'probe now' : '' }}</td></template>
         </tr>
       </tbody>
     </table>
@@ -53,5 +53,6 @@ td, tbody th { padding: 3px 5px; border-bottom: 1px solid var(--fine); white-spa
 tr.lit td, tr.lit th { background: var(--lit); }
 tr.lit th { box-shadow: inset 4px 0 0 var(--heart); }
 tbody tr { cursor: pointer; }
+@media (max-width: 1100px) { .off { display: none; } }
 td:last-child { max-width: 130px; overflow: hidden; text-overflow: ellipsis; }
 </style>

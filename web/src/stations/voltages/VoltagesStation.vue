@@ -26,7 +26,11 @@ const socket = computed(() => {
   const shown = target?.kind === 'point' && target.point.tube !== null ? target.point.tube : points.value.find((p) => p.key === probe.lastWritten.value)?.tube
   return bench.bench?.tubes.find((t) => t.position === shown) ?? bench.bench?.tubes.find((t) => t.output) ?? bench.bench?.tubes[0]
 })
-const currents = computed(() => (bench.bench?.currents ?? []).filter((c) => c.verdict !== 'within'))
+/** Currents that say something, the one behind the finding first. */
+const currents = computed(() => {
+  const part = treads.value.find((t) => t.node === finding.value?.node)?.via?.split(' ')[0]
+  return (bench.bench?.currents ?? []).filter((c) => c.verdict !== 'within').sort((a, b) => Number(b.part === part) - Number(a.part === part))
+})
 /** Plate against screen of the tube in view, when the voltages leave a short open. */
 const beside = computed(() => bench.bench?.platesAgainstScreens.find((p) => p.tube === socket.value?.position && p.verdict !== 'within'))
 const finding = computed(() => bench.bench?.findings[0])
@@ -70,7 +74,7 @@ function choose(key: string): void {
           <p class="small soft">{{ socket.position }} · {{ socket.type }} · from below</p>
           <socket-map :tube="socket" :points="points" :lit="lit" @probe="choose" />
           <p v-if="beside !== undefined" class="small current"><span :class="['verdict', beside.verdict]">{{ beside.verdict === 'watch' ? 'watch' : 'cannot say' }}</span>: {{ beside.sentence }}</p>
-          <p v-for="c in currents.slice(0, 2)" :key="c.part" class="small current"><b class="m">{{ c.part }} {{ milli(c.amperes) }}</b> <span :class="['verdict', c.verdict]">{{ c.verdict === 'cannot-say' ? 'cannot say' : c.reasonCode.replace('current-', '').replace('-', ' ') }}</span><template v-if="c.expectedAmperes !== null">, expected <span class="m">{{ milli(c.expectedAmperes) }}</span></template></p>
+          <p v-for="c in currents.slice(0, 2)" :key="c.part" class="small current" :title="c.sentence"><b class="m">{{ c.part }} {{ milli(c.amperes) }}</b> <span :class="['verdict', c.verdict]">{{ c.verdict === 'cannot-say' ? 'cannot say' : c.reasonCode.replace('current-', '').replace('-', ' ') }}</span><span v-if="c.expectedAmperes !== null" class="m soft"> ({{ milli(c.expectedAmperes).replace(' mA', '') }})</span></p>
         </div>
       </div>
     </div>
