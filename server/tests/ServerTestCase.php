@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tests;
 
-use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Bundle\FrameworkBundle\KernelBrowser;
 use Symfony\Bundle\FrameworkBundle\Test\WebTestCase;
@@ -31,7 +30,6 @@ abstract class ServerTestCase extends WebTestCase
     {
         $this->client = self::createClient();
         $owner = self::getContainer()->get('doctrine.dbal.owner_connection');
-        self::assertInstanceOf(Connection::class, $owner);
         $owner->executeStatement('TRUNCATE shop, shop_meter, person, sheet, sheet_version, amplifier_owner, unit, job, job_unit, tape_entry, bench_projection, issued_report');
         $em = $this->em();
         $em->persist(new Shop(1, 'Test works', 'Yard 1', 'Europe/London', 'us', 'Thanks.'));

@@ -12,6 +12,7 @@ final class Client
     private readonly \CurlHandle $curl;
     private int $counter = 0;
 
+    /** @param non-empty-string $base */
     public function __construct(private readonly string $base)
     {
         $this->curl = curl_init();
@@ -29,7 +30,7 @@ final class Client
     /** @param array<string, mixed> $body */
     public function post(string $path, array $body): mixed
     {
-        curl_setopt_array($this->curl, [\CURLOPT_URL => $this->base.$path, \CURLOPT_POST => true, \CURLOPT_POSTFIELDS => json_encode($body)]);
+        curl_setopt_array($this->curl, [\CURLOPT_URL => $this->base.$path, \CURLOPT_POST => true, \CURLOPT_POSTFIELDS => json_encode($body, \JSON_THROW_ON_ERROR)]);
         $answer = json_decode((string) curl_exec($this->curl), true);
         if (curl_getinfo($this->curl, \CURLINFO_RESPONSE_CODE) >= 400) {
             throw new \RuntimeException($path.': '.json_encode($answer));

@@ -6,6 +6,7 @@ use Facebook\WebDriver\WebDriverKeys;
 use Yew\Benchmark\Client;
 use Yew\Browser\Browser;
 use Yew\Browser\Stack;
+use Yew\Core\Codec\Fields;
 
 require dirname(__DIR__, 2).'/vendor/autoload.php';
 
@@ -28,9 +29,8 @@ $stack->start(fsync: true);
 try {
     $client = new Client($stack->address);
     $found = $client->get('/api/jobs?q=L30-2071');
-    $jobId = is_array($found) && is_array($found[0]) && is_string($found[0]['id']) ? $found[0]['id'] : throw new RuntimeException('no demo job');
-    $job = $client->get('/api/jobs/'.$jobId);
-    $unitId = is_array($job) && is_array($job['units'][0]) && is_string($job['units'][0]['id']) ? $job['units'][0]['id'] : throw new RuntimeException('no unit');
+    $jobId = Fields::of(is_array($found) ? $found[0] : null)->string('id');
+    $unitId = Fields::of($client->get('/api/jobs/'.$jobId))->objects('units')[0]->string('id');
     $places = ['A', 'B', 'C', 'D', 'E', 'V4.3', 'V4.4', 'V5.3', 'V5.4', 'V3.6', 'V3.3', 'V2.1', 'V2.6', 'V1.1', 'V1.6'];
     $times = [];
     for ($i = 0; $i < 520; ++$i) {

@@ -102,7 +102,6 @@ final class Browser
             }
             usleep(30_000);
         }
-        Assert::assertTrue(true);
     }
 
     public function text(): string

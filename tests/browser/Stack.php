@@ -11,6 +11,7 @@ use Symfony\Component\Process\Process;
 final class Stack
 {
     private ?Process $process = null;
+    /** @var non-empty-string */
     public readonly string $address;
 
     public function __construct(private readonly string $data, private readonly int $port)

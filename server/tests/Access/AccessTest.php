@@ -93,7 +93,6 @@ final class AccessTest extends ServerTestCase
     {
         $this->em()->getConnection()->executeStatement('DELETE FROM person');
         $stateDir = self::getContainer()->getParameter('yew.state');
-        self::assertIsString($stateDir);
         file_put_contents(FirstOwnerToken::file($stateDir), 'one-time');
         $body = ['token' => 'one-time', 'name' => 'Ada Larch', 'signInName' => 'Ada', 'password' => 'long enough it is'];
         $this->post('/api/setup', [...$body, 'token' => 'guessed']);

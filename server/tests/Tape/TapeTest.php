@@ -63,8 +63,7 @@ final class TapeTest extends ServerTestCase
 
     public function testStatesFollowTheRules(): void
     {
-        $refused = fn (string $kind, array $payload): string => $this->write($this->job, $kind, $payload)->objects('entries')[0]->string('line');
-        self::assertStringContainsString('Prove every bank discharged first', $refused('state-change', ['to' => 'ramping']));
+        self::assertStringContainsString('Prove every bank discharged first', $this->refused('state-change', ['to' => 'ramping']));
         $this->write($this->job, 'discharge-proof', ['island' => 'bplus', 'text' => '35']);
         self::assertSame('discharging', $this->bench($this->job)->object('state')->string('name'));
         $this->write($this->job, 'discharge-proof', ['island' => 'bplus', 'text' => '4']);
@@ -72,9 +71,18 @@ final class TapeTest extends ServerTestCase
         $state = $this->bench($this->job)->object('state');
         self::assertSame('dead', $state->string('name'));
         self::assertTrue($state->has('provedUntil'));
-        self::assertStringContainsString('isolated source', $refused('state-change', ['to' => 'driven']));
-        self::assertStringContainsString('no such bank', $refused('discharge-proof', ['island' => 'nowhere', 'text' => '1']));
-        self::assertStringContainsString('Voltages wait', $refused('reading', self::reading('A', '400')));
+        self::assertStringContainsString('isolated source', $this->refused('state-change', ['to' => 'driven']));
+        self::assertStringContainsString('no such bank', $this->refused('discharge-proof', ['island' => 'nowhere', 'text' => '1']));
+        self::assertStringContainsString('Voltages wait', $this->refused('reading', self::reading('A', '400')));
+    }
+
+    /** @param array<string, mixed> $payload */
+    private function refused(string $kind, array $payload): string
+    {
+        $entry = $this->write($this->job, $kind, $payload)->objects('entries')[0];
+        self::assertTrue($entry->boolean('refused'));
+
+        return $entry->string('line');
     }
 
     public function testTubesGoInAndOutOnlyWhenDead(): void
@@ -104,7 +112,7 @@ final class TapeTest extends ServerTestCase
         $this->signIn('idris');
         $this->write($this->job, 'reading', self::reading('C', '389'), 1);
         $sequences = $this->em()->getConnection()->fetchFirstColumn('SELECT unit_sequence FROM tape_entry WHERE unit_id IS NOT NULL ORDER BY unit_sequence');
-        self::assertSame(range(1, \count($sequences)), array_map(intval(...), $sequences));
+        self::assertSame(range(1, \count($sequences)), $sequences);
         self::assertGreaterThan(7, \count($sequences));
         foreach (['A', 'B', 'C'] as $place) {
             self::assertSame('within', $this->point($this->job, $place)->object('reading')->string('verdict'));
