@@ -46,7 +46,7 @@ final readonly class BenchView
         $bench = $this->projections->judged($unit, $fold, $now);
         $islands = $this->projections->islands($unit);
         $chassis = $fold->chassis->at($now, $islands);
-        $points = array_values(array_map(fn (JudgedPoint $p): array => $this->point($p, $bench), $bench->points));
+        $points = array_values(array_map(fn (JudgedPoint $p): array => $this->point($p, $bench), $bench->points()));
 
         return [
             'unitId' => $unit->unit->id,
@@ -200,7 +200,7 @@ final readonly class BenchView
     {
         $treads = [];
         foreach ($bench->sheet->nodes ?? [] as $node) {
-            $judged = $bench->points[TestPoint::keyOf($node->id, MeterFunction::DcVolts)] ?? null;
+            $judged = $bench->point(TestPoint::keyOf($node->id, MeterFunction::DcVolts));
             if (null === $judged) {
                 continue;
             }
@@ -270,7 +270,7 @@ final readonly class BenchView
     private function startVolts(JudgedBench $bench): array
     {
         $volts = [];
-        foreach ($bench->points as $judged) {
+        foreach ($bench->points() as $judged) {
             if (MeterFunction::DcVolts === $judged->point->function) {
                 $read = $judged->judgement->volts ?? 0.0;
                 $drawn = $judged->expected->volts ?? $judged->point->printedVolts ?? 0.0;
@@ -315,7 +315,7 @@ final readonly class BenchView
     private function openEnds(JudgedBench $bench): array
     {
         $ends = ['unread' => [], 'provisional' => [], 'stale' => [], 'deviating' => []];
-        foreach ($bench->points as $judged) {
+        foreach ($bench->points() as $judged) {
             $name = $this->name($judged->point, $bench->sheet);
             if (null === $judged->judgement) {
                 $ends['unread'][] = $name;

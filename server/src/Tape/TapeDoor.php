@@ -181,7 +181,7 @@ final readonly class TapeDoor
         $after = clone $before;
         $after->apply($entry, $islands);
         $record = $after->find($entry->id);
-        $point = null === $record ? null : $this->projections->judged($unit, $after, $at)->points[$record->key()] ?? null;
+        $point = null === $record ? null : $this->projections->judged($unit, $after, $at)->point($record->key());
         if (null === $point || null === $point->judgement) {
             return null;
         }

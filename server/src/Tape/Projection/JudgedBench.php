@@ -26,8 +26,10 @@ final class JudgedBench
     /** Only a reading this small can be a dead zero, whose neighbours are then asked. */
     private const DEAD_VOLTS = 1.0;
 
-    /** @var array<string, JudgedPoint> by point key, in probing order */
-    public readonly array $points;
+    /** @var array<string, TestPoint> by point key, in probing order */
+    private readonly array $testPoints;
+    /** @var array<string, JudgedPoint> those judged so far, by point key */
+    private array $judged = [];
     /** @var array<string, ReadingRecord> latest by point key */
     public readonly array $records;
 
@@ -54,25 +56,41 @@ final class JudgedBench
             }
         }
         $this->records = $records;
-        $this->points = array_map(fn (TestPoint $p): JudgedPoint => $this->judge($p, $this->near($p, $points)), $points);
+        $this->testPoints = $points;
+    }
+
+    /** @return array<string, JudgedPoint> every point, by key, in probing order */
+    public function points(): array
+    {
+        $points = [];
+        foreach (array_keys($this->testPoints) as $key) {
+            $points[$key] = $this->judged[$key] ??= $this->judgeAmongOthers($this->testPoints[$key]);
+        }
+
+        return $points;
+    }
+
+    public function point(string $key): ?JudgedPoint
+    {
+        return isset($this->testPoints[$key]) ? $this->judged[$key] ??= $this->judgeAmongOthers($this->testPoints[$key]) : null;
     }
 
     /** @return list<Finding> */
     public function findings(): array
     {
-        return null === $this->sheet ? [] : Findings::of($this->sheet, $this->points);
+        return null === $this->sheet ? [] : Findings::of($this->sheet, $this->points());
     }
 
     /** @return list<BranchCurrent> */
     public function currents(): array
     {
-        return null === $this->sheet ? [] : BranchCurrent::all($this->sheet, $this->points);
+        return null === $this->sheet ? [] : BranchCurrent::all($this->sheet, $this->points());
     }
 
     /** @return list<PlateAgainstScreen> */
     public function platesAgainstScreens(): array
     {
-        return null === $this->sheet ? [] : PlateAgainstScreen::all($this->sheet, $this->points);
+        return null === $this->sheet ? [] : PlateAgainstScreen::all($this->sheet, $this->points());
     }
 
     /** Circumstances now, for points that were not read yet. */
@@ -81,6 +99,11 @@ final class JudgedBench
         $fold = $this->fold;
 
         return new Setting($this->sheet, $fold->conditions, $this->meters->find($fold->conditions->meterId()), $fold->chassis->state, null === $fold->warmSince ? null : ($this->now - $fold->warmSince) / 60, $this->wiredFor);
+    }
+
+    private function judgeAmongOthers(TestPoint $point): JudgedPoint
+    {
+        return $this->judge($point, $this->near($point));
     }
 
     private function judge(TestPoint $point, Neighbourhood $near): JudgedPoint
@@ -110,8 +133,7 @@ final class JudgedBench
         return null === $record->accepted ? $judgement : $judgement->marked(Mark::Accepted);
     }
 
-    /** @param array<string, TestPoint> $points by point key */
-    private function near(TestPoint $point, array $points): Neighbourhood
+    private function near(TestPoint $point): Neighbourhood
     {
         $key = $point->key();
         $own = $this->records[$key] ?? null;
@@ -122,7 +144,7 @@ final class JudgedBench
             $ratio = ($own->conditions->inletVolts() ?? 1.0) / ($sister->conditions->inletVolts() ?? $own->conditions->inletVolts() ?? 1.0);
             $sisterVolts = $sister->value * $ratio;
         }
-        $healthy = null !== $own && abs($own->value) < self::DEAD_VOLTS && $this->hasHealthyNeighbour($point, $points);
+        $healthy = null !== $own && abs($own->value) < self::DEAD_VOLTS && $this->hasHealthyNeighbour($point);
         $earlier = $this->fold->readings[$key] ?? [];
         $before = $earlier[\count($earlier) - 2] ?? null;
         $reason = $before->then['reasonCode'] ?? null;
@@ -130,14 +152,10 @@ final class JudgedBench
         return new Neighbourhood($point->sister, $sisterVolts, $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, ['dead-zero', 'zero'], true));
     }
 
-    /**
-     * Whether something fed by the same node reads as it should (JUDGE-3).
-     *
-     * @param array<string, TestPoint> $points by point key
-     */
-    private function hasHealthyNeighbour(TestPoint $point, array $points): bool
+    /** Whether something fed by the same node reads as it should (JUDGE-3). */
+    private function hasHealthyNeighbour(TestPoint $point): bool
     {
-        foreach ($points as $other) {
+        foreach ($this->testPoints as $other) {
             if (null === $point->fedBy || $other->fedBy !== $point->fedBy || $other->key() === $point->key()) {
                 continue;
             }
