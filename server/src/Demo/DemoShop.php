@@ -43,6 +43,10 @@ final class DemoShop
 
     public function load(): void
     {
+        foreach ($this->em->getRepository(Shop::class)->findAll() as $opened) {
+            $this->em->remove($opened); // an empty shop that nobody has taken yet
+        }
+        $this->em->flush();
         $this->em->persist(new Shop(1, 'Hedgerow Amplifier Works', '4 Tannery Yard, Lower Marl', 'Europe/London', 'us', 'Thank you for bringing it to us.'));
         $people = [];
         foreach ([['nell', 'Nell Farrow', Role::Owner], ['idris', 'Idris Holt', Role::Technician], ['pim', 'Pim Aske', Role::Onlooker]] as [$key, $name, $role]) {
