@@ -67,6 +67,25 @@ final class SheetFixture
         ];
     }
 
+    /**
+     * The document with one value changed.
+     *
+     * @param list<string|int> $where path to it
+     *
+     * @return array<mixed>
+     */
+    public static function changed(array $where, mixed $value): array
+    {
+        $document = self::document();
+        $spot = &$document;
+        foreach ($where as $step) {
+            $spot = &$spot[$step]; // @phpstan-ignore offsetAccess.nonOffsetAccessible (a path that does not exist fails the test)
+        }
+        $spot = $value;
+
+        return (array) $document;
+    }
+
     /** @param array<mixed> $document */
     public static function sheet(?array $document = null): Sheet
     {

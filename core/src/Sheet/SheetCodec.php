@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Yew\Core\Sheet;
 
 use Yew\Core\Bench\DischargeNetwork;
-use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Tube\TubeCatalogue;
@@ -61,15 +60,16 @@ final readonly class SheetCodec
             }
         }
         $supply->done();
-        $parts = $this->parts($fields->objects('parts'), $nodes, $tubes);
+        $places = new PlaceCheck($this->tubes, $tubes, $nodes);
+        $parts = $this->parts($fields->objects('parts'), $places);
         foreach ($nodes as $node) {
             if (null !== $node->through && !isset($parts[$node->through])) {
                 throw BadData::at('supply.nodes', \sprintf('node “%s” is fed through “%s”, which is not among the parts', $node->id, $node->through));
             }
         }
         $capacitors = $this->capacitors($fields->objects('capacitors'), $nodes);
-        $islands = $this->islands($fields->objects('islands', 20), $nodes, $capacitors, $breaks);
-        $points = $this->points($fields->objects('points'), $nodes, $tubes);
+        $islands = IslandCodec::decode($fields->objects('islands', 20), $nodes, $capacitors, $breaks);
+        $points = PointCodec::decode($fields->objects('points'), $places);
         $fuses = $this->fuses($fields->objects('fuses', 20));
         $fields->done();
 
@@ -119,18 +119,10 @@ final readonly class SheetCodec
             if (null === PointKind::tryFrom($kind)) {
                 throw BadData::at('windows.'.$kind, 'no such kind of point');
             }
-            $windows[$kind] = $this->window(Fields::of($fields?->raw($kind), 'windows.'.$kind));
+            $windows[$kind] = WindowCodec::decode(Fields::of($fields?->raw($kind), 'windows.'.$kind));
         }
 
         return $windows;
-    }
-
-    private function window(Fields $fields): Window
-    {
-        $window = new Window($fields->number('lowPercent', 0, 100), $fields->number('highPercent', 0, 100));
-        $fields->done();
-
-        return $window;
     }
 
     /**
@@ -202,13 +194,11 @@ final readonly class SheetCodec
     }
 
     /**
-     * @param list<Fields>                $items
-     * @param array<string, SupplyNode>   $nodes
-     * @param array<string, TubePosition> $tubes
+     * @param list<Fields> $items
      *
      * @return array<string, Part>
      */
-    private function parts(array $items, array $nodes, array $tubes): array
+    private function parts(array $items, PlaceCheck $places): array
     {
         $parts = [];
         foreach ($items as $item) {
@@ -225,9 +215,7 @@ final readonly class SheetCodec
                 throw $item->fault('between', 'two different places belong here');
             }
             foreach ($between as $i => $end) {
-                if (DischargeNetwork::CHASSIS !== $end && !isset($nodes[$end])) {
-                    $this->checkPin($item, 'between['.$i.']', $end, $tubes);
-                }
+                $places->end($item, 'between['.$i.']', $end);
             }
             $parts[$id] = new Part($id, $kind, $item->positive('ohms'), $between[0], $between[1], $item->optionalNumber('tolerancePercent', 0, 50) ?? 10.0, $item->optionalPositive('watts'));
             $item->done();
@@ -262,137 +250,6 @@ final readonly class SheetCodec
     }
 
     /**
-     * Islands as typed, or one per bank, split where standby opens it.
-     *
-     * @param list<Fields>              $items
-     * @param array<string, SupplyNode> $nodes
-     * @param list<Capacitor>           $capacitors
-     * @param list<string>              $breaks
-     *
-     * @return list<Island>
-     */
-    private function islands(array $items, array $nodes, array $capacitors, array $breaks): array
-    {
-        $islands = [];
-        $covered = [];
-        foreach ($items as $item) {
-            $id = $item->string('id', 20);
-            $members = $item->strings('nodes');
-            foreach ($members as $i => $node) {
-                if (!isset($nodes[$node]) || isset($covered[$node])) {
-                    throw $item->fault('nodes['.$i.']', isset($nodes[$node]) ? \sprintf('“%s” is already in another island', $node) : \sprintf('there is no node “%s”', $node));
-                }
-                $covered[$node] = true;
-            }
-            $proofAt = $item->string('proofAt');
-            if (!\in_array($proofAt, $members, true)) {
-                throw $item->fault('proofAt', 'must be one of the island’s own nodes');
-            }
-            if (isset($islands[$id])) {
-                throw $item->fault('id', \sprintf('“%s” is there twice', $id));
-            }
-            $islands[$id] = new Island($id, $item->string('name', 60), $members, $proofAt, $item->optionalString('cutOffBy'));
-            $item->done();
-        }
-        $banks = [];
-        foreach ($nodes as $node) {
-            if (isset($covered[$node->id])) {
-                continue;
-            }
-            $root = $node;
-            while (null !== $root->fedFrom) {
-                $root = $nodes[$root->fedFrom];
-            }
-            $cut = \in_array($node->id, $breaks, true);
-            $banks[$root->id.($cut ? '-standby' : '')][] = $node;
-        }
-        foreach ($banks as $id => $members) {
-            $ids = array_map(static fn (SupplyNode $n): string => $n->id, $members);
-            $charged = array_values(array_filter($ids, static fn (string $n): bool => [] !== array_filter($capacitors, static fn (Capacitor $c): bool => $c->node === $n)));
-            if ([] === $charged || isset($islands[$id])) {
-                continue;
-            }
-            $cut = str_ends_with($id, '-standby');
-            $islands[$id] = new Island($id, $nodes[$charged[0]]->name.($cut ? ' behind standby' : ''), $ids, $charged[0], $cut ? 'standby' : null);
-        }
-
-        return array_values($islands);
-    }
-
-    /**
-     * @param list<Fields>                $items
-     * @param array<string, SupplyNode>   $nodes
-     * @param array<string, TubePosition> $tubes
-     *
-     * @return list<TestPoint>
-     */
-    private function points(array $items, array $nodes, array $tubes): array
-    {
-        $points = [];
-        foreach ($items as $item) {
-            $place = $item->string('place', 40);
-            if (!isset($nodes[$place])) {
-                $this->checkPlace($item, 'place', $place, $tubes);
-            }
-            $function = $item->has('function') ? $item->oneOf('function', MeterFunction::class) : MeterFunction::DcVolts;
-            $item->optionalString('function');
-            if (!$function->isVoltage()) {
-                throw $item->fault('function', 'a test point prints volts');
-            }
-            $key = TestPoint::keyOf($place, $function);
-            if (isset($points[$key])) {
-                throw $item->fault('place', \sprintf('“%s” is there twice with the same function', $place));
-            }
-            $against = $item->optionalString('against') ?? DischargeNetwork::CHASSIS;
-            if (DischargeNetwork::CHASSIS !== $against && !isset($nodes[$against])) {
-                $this->checkPlace($item, 'against', $against, $tubes);
-            }
-            $fedBy = $item->optionalString('fedBy') ?? (isset($nodes[$place]) ? $place : null);
-            if (null !== $fedBy && !isset($nodes[$fedBy])) {
-                throw $item->fault('fedBy', \sprintf('there is no node “%s”', $fedBy));
-            }
-            $kind = $item->oneOf('kind', PointKind::class);
-            $window = $item->optionalObject('window');
-            $points[$key] = new TestPoint(
-                $place,
-                $function,
-                $against,
-                $kind,
-                $item->optionalNumber('printedVolts', -5000, 5000),
-                $fedBy,
-                null === $window ? null : $this->window($window),
-                $item->optionalNumber('tolerancePercent', 0, 100),
-                $item->optionalPositive('sourceResistanceOhms'),
-                $item->optionalPositive('gridLeakOhms'),
-                $item->optionalPositive('ratedVolts'),
-                $item->optionalPositive('printedRangeVolts'),
-                $item->optionalString('sister'),
-                $item->optionalString('where'),
-                $item->optionalString('conditions'),
-            );
-            $item->done();
-        }
-        $this->checkSisters($items, $points);
-
-        return array_values($points);
-    }
-
-    /**
-     * @param list<Fields>             $items
-     * @param array<string, TestPoint> $points
-     */
-    private function checkSisters(array $items, array $points): void
-    {
-        $places = array_map(static fn (TestPoint $p): string => $p->place, $points);
-        foreach ($items as $item) {
-            $sister = $item->optionalString('sister');
-            if (null !== $sister && !\in_array($sister, $places, true)) {
-                throw $item->fault('sister', \sprintf('there is no test point at “%s”', $sister));
-            }
-        }
-    }
-
-    /**
      * @param list<Fields> $items
      *
      * @return list<Fuse>
@@ -406,32 +263,5 @@ final readonly class SheetCodec
         }
 
         return $fuses;
-    }
-
-    /** @param array<string, TubePosition> $tubes */
-    private function checkPlace(Fields $item, string $name, string $place, array $tubes): void
-    {
-        if (!Place::isValid($place)) {
-            throw $item->fault($name, \sprintf('“%s” is no place: V3.5, a node id or T1/sec2 is', $place));
-        }
-        if (null !== Place::pin($place)) {
-            $this->checkPin($item, $name, $place, $tubes);
-        } elseif (!str_contains($place, '/')) {
-            throw $item->fault($name, \sprintf('there is no node “%s”', $place));
-        }
-    }
-
-    /** @param array<string, TubePosition> $tubes */
-    private function checkPin(Fields $item, string $name, string $place, array $tubes): void
-    {
-        $pin = Place::pin($place);
-        if (null === $pin) {
-            throw $item->fault($name, \sprintf('there is no node “%s”', $place));
-        }
-        $tube = $tubes[$pin['tube']] ?? throw $item->fault($name, \sprintf('there is no tube “%s”', $pin['tube']));
-        $base = $this->tubes->find($tube->type)->base ?? '';
-        if ($pin['pin'] < 1 || $pin['pin'] > $this->tubes->pinCount($base)) {
-            throw $item->fault($name, \sprintf('a %s has no pin %d', $tube->type, $pin['pin']));
-        }
     }
 }

@@ -90,16 +90,8 @@ final class SheetCodecTest extends TestCase
     #[DataProvider('faults')]
     public function testRefusesWithThePathOfTheFault(array $where, mixed $value, string $path): void
     {
-        $document = SheetFixture::document();
-        $spot = &$document;
-        foreach ($where as $step) {
-            self::assertIsArray($spot);
-            $spot = &$spot[$step];
-        }
-        $spot = $value;
-        unset($spot);
+        $document = SheetFixture::changed($where, $value);
         try {
-            self::assertIsArray($document);
             SheetFixture::sheet($document);
             self::fail('was accepted');
         } catch (BadData $e) {

@@ -93,7 +93,7 @@ final readonly class Fitting
             return self::because('state', [
                 'functionWord' => $function->unit()->word(),
                 'state' => $state->value,
-                'todo' => ChassisState::Dead === $state ? 'Voltages wait until it is powered.' : ($function->isVoltage() ? 'Take DC volts, or wait until it is powered.' : 'Switch off and prove it discharged first.'),
+                'advice' => ChassisState::Dead === $state ? 'Voltages wait until it is powered.' : ($function->isVoltage() ? 'Take DC volts, or wait until it is powered.' : 'Switch off and prove it discharged first.'),
             ]);
         }
 
@@ -126,7 +126,7 @@ final readonly class Fitting
     {
         $to = ChassisState::from(self::text($payload, 'to'));
         if (!\in_array($to, $state->declarable(), true)) {
-            return self::because('transition', ['from' => $state->value, 'to' => $to->value, 'todo' => match (true) {
+            return self::because('transition', ['from' => $state->value, 'to' => $to->value, 'advice' => match (true) {
                 $to === $state => 'It is there already.',
                 ChassisState::Discharging === $state => 'Prove every bank discharged first.',
                 default => 'Switch off first.',

@@ -45,14 +45,7 @@ final class FormatsTest extends TestCase
             if ([] !== array_filter($needTheWholeSheet, static fn (string $n): bool => str_contains($name, $n))) {
                 continue;
             }
-            $document = SheetFixture::document();
-            $spot = &$document;
-            foreach ($where as $step) {
-                self::assertIsArray($spot);
-                $spot = &$spot[$step];
-            }
-            $spot = $value;
-            unset($spot);
+            $document = SheetFixture::changed($where, $value);
             self::assertNotSame([], self::faults('sheet.schema.json', json_decode((string) json_encode($document))), $name);
             ++$refused;
         }
