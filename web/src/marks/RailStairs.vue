@@ -72,7 +72,7 @@ const spoken = (t: Tread): string => `${t.node} ${t.name}: ${t.measuredVolts ===
         <line v-if="d.tread.measuredVolts !== null" :x1="d.x - 4" :x2="d.x + d.w + 4" :y1="y(d.tread.measuredVolts)" :y2="y(d.tread.measuredVolts)" :stroke="d.colour" stroke-width="5" />
         <text v-if="d.tread.via !== null && d.tread.fedFrom !== null && d.parent === null" :x="d.x + d.w / 2" :y="Math.min(d.top, y(d.tread.measuredVolts ?? drawnAt(d.tread) ?? 0)) - 8" text-anchor="middle" class="via">from {{ d.tread.fedFrom }} by {{ d.tread.via }}</text>
         <text v-if="d.tread.via !== null && d.parent !== null" :x="d.x - d.gap / 2" :y="d.parent - 18" text-anchor="middle" class="via"><tspan v-for="(word, i) in [d.tread.via.split(' ')[0], d.tread.via.split(' ').slice(1).join(' ')]" :key="i" :x="d.x - d.gap / 2" :dy="i === 0 ? 0 : 13">{{ word }}</tspan></text>
-        <text :x="d.x + d.w / 2" :y="d.labelY" text-anchor="middle" :class="['read', { open: d.tread.measuredVolts === null }]">{{ whole(d.tread.measuredVolts) }}</text>
+        <text v-if="d.tread.measuredVolts !== null || d.tread.expectedVolts !== null" :x="d.x + d.w / 2" :y="d.labelY" text-anchor="middle" :class="['read', { open: d.tread.measuredVolts === null }]">{{ whole(d.tread.measuredVolts) }}</text>
         <text :x="d.x + d.w / 2" :y="d.labelY + 17" text-anchor="middle" class="expected">{{ caption(d.tread) }}</text>
         <text :x="d.x + d.w / 2" :y="zero - 7" text-anchor="middle" class="name">{{ d.tread.node }} · {{ d.tread.name }}</text>
       </g>

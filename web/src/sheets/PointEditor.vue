@@ -25,7 +25,7 @@ const remove = (at: number): void => { rows.value = rows.value.filter((_, i) => 
   <div>
     <p class="soft small">Cells from a spreadsheet can be pasted into any row. <kbd>Enter</kbd> adds a row below.</p>
     <table ref="table" class="card">
-      <thead><tr><th v-for="c in columns" :key="c.name" :title="c.hint">{{ c.title }}</th><th><span class="sr">Remove</span></th></tr></thead>
+      <thead><tr><th v-for="c in columns" :key="c.name" :title="c.hint" :class="c.name">{{ c.title }}</th><th><span class="sr">Remove</span></th></tr></thead>
       <tbody>
         <tr v-for="(row, i) in rows" :key="i">
           <td v-for="c in columns" :key="c.name"><input v-model="row[c.name]" class="m" :aria-label="`${c.title}, row ${i + 1}`" :placeholder="i === rows.length - 1 && row.place === '' ? c.hint.split(',')[0] : ''" @paste="paste($event, i)" @keydown.enter.prevent="add(i + 1)"></td>
@@ -38,7 +38,9 @@ const remove = (at: number): void => { rows.value = rows.value.filter((_, i) => 
 </template>
 
 <style scoped>
-table { border-collapse: collapse; width: 100%; margin: 8px 0; }
+table { border-collapse: collapse; width: 100%; margin: 8px 0; table-layout: fixed; }
+.where { width: 27%; }
+th:last-child { width: 48px; }
 th { text-align: left; font-weight: 500; font-size: 14px; color: var(--soft); padding: 4px 8px; border-bottom: 1px solid var(--line); }
 td { border-bottom: 1px solid var(--fine); padding: 0; }
 input { width: 100%; border: 0; background: none; color: var(--ink); font-size: 15px; padding: 6px 8px; min-height: 36px; }

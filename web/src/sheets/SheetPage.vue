@@ -89,7 +89,7 @@ async function save(): Promise<void> {
         </section>
         <div class="side">
           <section><h2>{{ session.word('tubes').replace(/^./, (c) => c.toUpperCase()) }}</h2><table class="list card"><tbody><tr v-for="t in list(doc['tubes'])" :key="text(t['position'])"><td><b>{{ t['position'] }}</b></td><td class="m">{{ t['type'] }}</td><td class="small">{{ t['role'] }}</td></tr></tbody></table></section>
-          <section><h2>Stored charge, as printed</h2><table class="list card"><tbody><tr v-for="i in sheet.islands" :key="i.id"><td><b>{{ i.name }}</b><br><span class="small soft">{{ i.nodes.join(', ') }}; proof at {{ i.proofAt }}{{ i.cutOffBy ? `; cut off by ${i.cutOffBy}` : '' }}</span></td><td class="m">{{ i.energyJoules.toFixed(1) }} J</td><td><b v-if="i.holdsCharge" class="danger">holds its charge</b><span v-else>{{ lasting(i.secondsToHandsIn ?? 0) }} to 10 V</span></td></tr></tbody></table></section>
+          <section><h2>Stored charge, as printed</h2><table class="list card"><tbody><tr v-for="i in sheet.islands" :key="i.id"><td><b>{{ i.name }}</b><br><span class="small soft">{{ i.nodes.join(', ') }}; proof at {{ i.proofAt }}{{ i.cutOffBy ? `; cut off by ${i.cutOffBy}` : '' }}</span></td><td class="m whole">{{ i.energyJoules.toFixed(1) }} J</td><td class="whole"><b v-if="i.holdsCharge" class="danger">holds its charge</b><span v-else>{{ lasting(i.secondsToHandsIn ?? 0) }} to 10 V</span></td></tr></tbody></table></section>
           <section><h2>Capacitors and parts</h2><table class="list card"><tbody>
             <tr v-for="c in list(doc['capacitors'])" :key="text(c['id'])"><td class="m"><b>{{ c['id'] }}</b></td><td class="m">{{ Math.round(Number(c['farads']) * 1e7) / 10 }} µF {{ c['ratedVolts'] }} V</td><td class="m">at {{ c['node'] }}</td></tr>
             <tr v-for="p in list(doc['parts'])" :key="text(p['id'])"><td class="m"><b>{{ p['id'] }}</b></td><td class="m">{{ ohms(p['ohms']) }}</td><td class="m">{{ (p['between'] as string[]).join(' – ') }}</td></tr>
@@ -112,6 +112,7 @@ async function save(): Promise<void> {
 section h2 { margin-bottom: 6px; }
 .n { text-align: right !important; }
 td { padding: 5px 10px !important; }
+.whole { white-space: nowrap; }
 .name { max-width: 420px; margin: 10px 0; }
 ul { padding-left: 18px; margin: 0; } li { min-height: 32px; }
 @media (max-width: 900px) { .cols { grid-template-columns: 1fr; } }

@@ -85,5 +85,5 @@ ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 10px; }
 .what, .wait { display: flex; flex-direction: column; }
 .wait { text-align: right; max-width: 240px; }
 .said { grid-column: 1 / -1; padding-top: 4px; }
-@media (max-width: 800px) { .shelves, .wide ul { grid-template-columns: 1fr; } .top { flex-wrap: wrap; } }
+@media (max-width: 800px) { .shelves, .wide ul { grid-template-columns: 1fr; } .top { flex-wrap: wrap; } .find { order: 3; flex-basis: 100%; max-width: none; } }
 </style>
