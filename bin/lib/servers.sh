@@ -125,7 +125,7 @@ start_web() {
   sed -e "s|@APP@|$app|g; s|@LISTENS@|$listens|g; s|@ROOT@|$root|g" "$root/bin/lib/nginx.conf.in" >"$app/nginx.conf"
   sed -e "s|@APP@|$app|g" "$root/bin/lib/php-fpm.conf.in" >"$app/php-fpm.conf"
   [ "$(id -u)" != 0 ] || chown -R "$web_user": "$app/tmp" "$app/run"
-  spawn php-fpm QUIT "$web_user" env APP_ENV=prod PHP_INI_SCAN_DIR=":$root/bin/lib/php.d" /usr/sbin/php-fpm8.2 -F -y "$app/php-fpm.conf" >"$data/php-fpm.log" 2>&1
+  spawn php-fpm QUIT "$web_user" env APP_ENV=prod PHP_INI_SCAN_DIR=":$root/bin/lib/php.d" /usr/sbin/php-fpm8.2 -d opcache.preload="$(echo "$app"/cache/prod/*Container.preload.php)" -F -y "$app/php-fpm.conf" >"$data/php-fpm.log" 2>&1
   spawn nginx QUIT "$web_user" "$(PATH=$PATH:/usr/sbin command -v nginx)" -e "$app/nginx-error.log" -p "$app" -c "$app/nginx.conf" >"$data/nginx.log" 2>&1
   address=$([ -n "${listen:-}" ] && echo "https://$listen:$port" || echo "http://127.0.0.1:$port")
   step "Web server: starting" wait_for_web

@@ -24,6 +24,27 @@ function report(string $what, array $milliseconds, string $aim): void
     printf("%-44s n=%-4d p50 %6.1f ms   p95 %6.1f ms   (aim: %s)\n", $what, count($milliseconds), quantile($milliseconds, 0.5), quantile($milliseconds, 0.95), $aim);
 }
 
+/**
+ * What the disk under the data folder takes to make 8 kB durable: every commit waits for it.
+ *
+ * @return list<float> milliseconds
+ */
+function durableWrites(string $folder): array
+{
+    $file = fopen($folder.'/durable-write', 'w');
+    $times = [];
+    for ($i = 0; false !== $file && $i < 200; ++$i) {
+        $begin = hrtime(true);
+        fwrite($file, str_repeat('x', 8192));
+        fsync($file);
+        $times[] = (hrtime(true) - $begin) / 1e6;
+    }
+    unlink($folder.'/durable-write');
+
+    return $times;
+}
+
+report('Disk, 8 kB written and synced', durableWrites(dirname(__DIR__, 2).'/var'), 'for comparison: each commit waits for this');
 $stack = Stack::fresh('benchmark');
 $stack->start(fsync: true);
 try {

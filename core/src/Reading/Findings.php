@@ -11,11 +11,12 @@ use Yew\Core\Sheet\SupplyNode;
 final class Findings
 {
     /**
-     * @param array<string, JudgedPoint> $points by point key
+     * @param array<string, JudgedPoint> $points   by point key
+     * @param list<BranchCurrent>        $currents of the same points
      *
      * @return list<Finding> groups of at least two readings, outermost first
      */
-    public static function of(Sheet $sheet, array $points): array
+    public static function of(Sheet $sheet, array $points, array $currents): array
     {
         $findings = [];
         foreach (['low', 'high'] as $direction) {
@@ -33,7 +34,7 @@ final class Findings
                     }
                 }
                 if (\count($places) > 1) {
-                    $findings[] = new Finding($direction.'-together', $id, $nodes, $places, self::feeding($sheet, $sheet->nodes[$id], $points));
+                    $findings[] = new Finding($direction.'-together', $id, $nodes, $places, self::feeding($sheet->nodes[$id], $currents));
                 }
             }
         }
@@ -92,10 +93,10 @@ final class Findings
         return $nodes;
     }
 
-    /** @param array<string, JudgedPoint> $points */
-    private static function feeding(Sheet $sheet, SupplyNode $node, array $points): ?BranchCurrent
+    /** @param list<BranchCurrent> $currents */
+    private static function feeding(SupplyNode $node, array $currents): ?BranchCurrent
     {
-        foreach (BranchCurrent::all($sheet, $points) as $current) {
+        foreach ($currents as $current) {
             if ($current->part->id === $node->through) {
                 return $current;
             }

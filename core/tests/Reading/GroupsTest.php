@@ -11,6 +11,7 @@ use Yew\Core\Quantity\QuantityParser;
 use Yew\Core\Quantity\Unit;
 use Yew\Core\Reading\BranchCurrent;
 use Yew\Core\Reading\Expecter;
+use Yew\Core\Reading\Finding;
 use Yew\Core\Reading\Findings;
 use Yew\Core\Reading\JudgedPoint;
 use Yew\Core\Reading\PlateAgainstScreen;
@@ -26,7 +27,7 @@ final class GroupsTest extends TestCase
     public function testThreeLowRailsAreOneFinding(): void
     {
         $sheet = SheetFixture::sheet();
-        $findings = Findings::of($sheet, self::read($sheet, ['A' => '440', 'B' => '428', 'C' => '330', 'D' => '286', 'V1.1' => '190', 'V1.6' => '191']));
+        $findings = self::findings($sheet, ['A' => '440', 'B' => '428', 'C' => '330', 'D' => '286', 'V1.1' => '190', 'V1.6' => '191']);
         self::assertCount(1, $findings);
         self::assertSame(['low-together', 'C', ['C', 'D'], ['C', 'D', 'V1.1', 'V1.6']], [$findings[0]->code, $findings[0]->node, $findings[0]->nodes, $findings[0]->places]);
         self::assertSame('R2', $findings[0]->current?->part->id);
@@ -37,22 +38,22 @@ final class GroupsTest extends TestCase
     public function testPlatesAloneAreGroupedUnderTheNodeThatFeedsThem(): void
     {
         $sheet = SheetFixture::sheet();
-        $findings = Findings::of($sheet, self::read($sheet, ['V1.1' => '250', 'V1.6' => '252']));
+        $findings = self::findings($sheet, ['V1.1' => '250', 'V1.6' => '252']);
         self::assertSame([['high-together', 'D']], array_map(static fn ($f) => [$f->code, $f->node], $findings));
     }
 
     public function testPlatesThatDisagreeAreNoGroup(): void
     {
         $sheet = SheetFixture::sheet();
-        self::assertSame([], Findings::of($sheet, self::read($sheet, ['V1.1' => '250', 'V1.6' => '190'])));
-        self::assertSame([], Findings::of($sheet, self::read($sheet, ['D' => '326', 'V1.1' => '250', 'V1.6' => '252'])), 'their rail is right');
-        self::assertSame([], Findings::of($sheet, self::read($sheet, ['C' => '320'])), 'one reading is no group');
+        self::assertSame([], self::findings($sheet, ['V1.1' => '250', 'V1.6' => '190']));
+        self::assertSame([], self::findings($sheet, ['D' => '326', 'V1.1' => '250', 'V1.6' => '252']), 'their rail is right');
+        self::assertSame([], self::findings($sheet, ['C' => '320']), 'one reading is no group');
     }
 
     public function testEverythingHighStartsAtTheReservoir(): void
     {
         $sheet = SheetFixture::sheet();
-        $findings = Findings::of($sheet, self::read($sheet, ['A' => '492', 'B' => '482', 'C' => '415', 'D' => '366']));
+        $findings = self::findings($sheet, ['A' => '492', 'B' => '482', 'C' => '415', 'D' => '366']);
         self::assertSame([['A', ['A', 'B', 'C', 'D'], null]], array_map(static fn ($f) => [$f->node, $f->nodes, $f->current], $findings));
     }
 
@@ -161,6 +162,18 @@ final class GroupsTest extends TestCase
         }
 
         return $points;
+    }
+
+    /**
+     * @param array<string, string> $readings
+     *
+     * @return list<Finding>
+     */
+    private static function findings(Sheet $sheet, array $readings): array
+    {
+        $points = self::read($sheet, $readings);
+
+        return Findings::of($sheet, $points, BranchCurrent::all($sheet, $points));
     }
 
     /** @param array<string, string> $readings */

@@ -30,6 +30,8 @@ final class JudgedBench
     private readonly array $testPoints;
     /** @var array<string, JudgedPoint> those judged so far, by point key */
     private array $judged = [];
+    /** @var list<BranchCurrent>|null */
+    private ?array $currents = null;
     /** @var array<string, ReadingRecord> latest by point key */
     public readonly array $records;
 
@@ -78,13 +80,13 @@ final class JudgedBench
     /** @return list<Finding> */
     public function findings(): array
     {
-        return null === $this->sheet ? [] : Findings::of($this->sheet, $this->points());
+        return null === $this->sheet ? [] : Findings::of($this->sheet, $this->points(), $this->currents());
     }
 
     /** @return list<BranchCurrent> */
     public function currents(): array
     {
-        return null === $this->sheet ? [] : BranchCurrent::all($this->sheet, $this->points());
+        return $this->currents ??= null === $this->sheet ? [] : BranchCurrent::all($this->sheet, $this->points());
     }
 
     /** @return list<PlateAgainstScreen> */
