@@ -24,10 +24,18 @@ install_debian() {
     sudo=(sudo)
   fi
   command -v apt-get >/dev/null || die "these packages are missing, and this is no Debian: ${missing[*]}"
-  # The servers run under bin/start alone: Debian's own services are not started by the installation.
   step "Debian packages: looking up" "${sudo[@]}" apt-get update -qq
-  step "Debian packages: ${#missing[@]} to install" "${sudo[@]}" env DEBIAN_FRONTEND=noninteractive RUNLEVEL=1 apt-get install -y -qq --no-install-recommends "${missing[@]}"
+  step "Debian packages: ${#missing[@]} to install" "${sudo[@]}" bash -c "$apt_install" install "${missing[@]}"
 }
+
+# The servers run under bin/start alone: while apt works, Debian's policy hook keeps the packages' own services from starting.
+apt_install='
+policy=/usr/sbin/policy-rc.d
+if [ ! -e "$policy" ]; then
+  trap "rm -f $policy" EXIT
+  printf "#!/bin/sh\nexit 101\n" >"$policy"; chmod 755 "$policy"
+fi
+DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "$@"'
 
 install_runtime() {
   install_debian php=php8.2-cli /usr/sbin/php-fpm8.2=php8.2-fpm ext:pdo_pgsql=php8.2-pgsql ext:mbstring=php8.2-mbstring ext:intl=php8.2-intl ext:dom=php8.2-xml \
@@ -36,7 +44,7 @@ install_runtime() {
 }
 
 install_test_tools() {
-  install_debian chromium=chromium chromedriver=chromium-driver ngspice=ngspice pdftotext=poppler-utils
+  install_debian chromium=chromium chromedriver=chromium-driver ngspice=ngspice pdftotext=poppler-utils pgrep=procps
 }
 
 fresh() { # fresh STAMP FILES... : true when the stamp was made from these very files
