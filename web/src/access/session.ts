@@ -12,6 +12,8 @@ export const useSession = defineStore('session', () => {
 
   const mayWrite = computed(() => me.value !== null && me.value.role !== 'onlooker')
   const word = (w: string): string => shop.value?.words[w] ?? w
+  /** The shop's word at the head of a column or a line. */
+  const heading = (w: string): string => word(w).replace(/^./, (c) => c.toUpperCase())
   const nameOf = (personId: string): string => shop.value?.people[personId] ?? ''
 
   async function load(): Promise<void> {
@@ -45,5 +47,5 @@ export const useSession = defineStore('session', () => {
     shop.value = null
   }
 
-  return { me, shop, known, mayWrite, word, nameOf, load, signIn, signOut }
+  return { me, shop, known, mayWrite, word, heading, nameOf, load, signIn, signOut }
 })

@@ -108,7 +108,7 @@ async function say(): Promise<void> {
         <div><label class="said" for="c-ohms">Load, ohms</label><n-input v-model:value="form.ohms" placeholder="" :input-props="{ id: 'c-ohms' }" /></div>
       </div>
       <fieldset v-if="tubes.length > 0">
-        <legend class="said">{{ session.word('tubes').replace(/^./, (c) => c.toUpperCase()) }}: tap those that are out{{ form.tubesSaid ? '' : ' (not said yet)' }}</legend>
+        <legend class="said">{{ session.heading('tubes') }}: tap those that are out{{ form.tubesSaid ? '' : ' (not said yet)' }}</legend>
         <div class="tubes">
           <button v-for="t in tubes" :key="t.position" type="button" :aria-pressed="form.out.includes(t.position)" :class="{ out: form.out.includes(t.position) }" @click="toggle(t.position)"><b>{{ t.position }}</b> {{ t.type }}<span v-if="form.out.includes(t.position)"> out</span></button>
           <button v-if="!form.tubesSaid" type="button" class="all" @click="form.tubesSaid = true">all in</button>

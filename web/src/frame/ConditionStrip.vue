@@ -57,7 +57,7 @@ const inlet = computed(() => value('inletVolts') as number | undefined)
     <button type="button" class="conds" :disabled="!session.mayWrite" @click="emit('conditions')">
       <span class="sr">State the conditions. </span><span :class="['cond', { missing: missing('inletVolts') }]"><small>Mains at inlet</small><b class="m">{{ inlet === undefined ? 'say' : `${inlet} V` }}</b></span>
       <span :class="['cond', { missing: missing('limiter') }]"><small>Limiter</small><b>{{ limiter ?? 'say' }}</b></span>
-      <span :class="['cond', { missing: missing('tubes') }]"><small>{{ session.word('tubes').replace(/^./, (c) => c.toUpperCase()) }}</small><b>{{ tubes ?? 'say' }}</b></span>
+      <span :class="['cond', { missing: missing('tubes') }]"><small>{{ session.heading('tubes') }}</small><b>{{ tubes ?? 'say' }}</b></span>
       <span class="cond wide"><small>Load</small><b>{{ load ?? 'not said' }}</b></span>
       <span class="cond wide"><small>Signal</small><b>{{ value('signal') ?? 'not said' }}</b></span>
       <span class="cond"><small>Warm</small><b class="m">{{ warm }}</b></span>

@@ -41,7 +41,7 @@ async function begin(): Promise<void> {
     <p v-if="error !== ''" role="alert" class="out fault">{{ error }}</p>
     <p v-if="!isPending && (data ?? []).length === 0">No sheets yet. Import one, or begin a new one and type its test points. An amplifier can be measured without a sheet too.</p>
     <table v-else class="list card">
-      <thead><tr><th>Sheet</th><th>From</th><th>Mains</th><th>Tubes</th><th>Points</th><th>Version</th></tr></thead>
+      <thead><tr><th>Sheet</th><th>From</th><th>Mains</th><th>{{ session.heading('tubes') }}</th><th>Points</th><th>Version</th></tr></thead>
       <tbody><tr v-for="s in data ?? []" :key="s.id"><td><router-link :to="`/sheets/${s.id}`"><b>{{ s.name }}</b></router-link></td><td>{{ s.trust.replaceAll('-', ' ') }}</td><td class="m">{{ s.printedMainsVolts }} V</td><td>{{ [...new Set(s.tubes)].join(', ') }}</td><td class="m">{{ s.pointCount }}</td><td class="m">{{ s.number }}</td></tr></tbody>
     </table>
   </main>
