@@ -25,10 +25,10 @@ final class TapeReader
         return $this->em->getRepository(TapeEntry::class)->find($id);
     }
 
-    /** @return list<TapeEntry> all entries of a job, in the order they were observed, that concern the unit or the whole job */
+    /** @return list<TapeEntry> all entries of a job that concern the unit, in the order they were observed */
     public function ofUnit(string $jobId, string $unitId): array
     {
-        $entries = $this->em->createQuery('SELECT e FROM '.TapeEntry::class.' e WHERE e.jobId = :job AND (e.unitId = :unit OR e.unitId IS NULL) ORDER BY e.observedAt, e.jobSequence')
+        $entries = $this->em->createQuery('SELECT e FROM '.TapeEntry::class.' e WHERE e.jobId = :job AND e.unitId = :unit ORDER BY e.observedAt, e.jobSequence')
             ->setParameters(['job' => $jobId, 'unit' => $unitId])->getResult();
 
         return self::entries($entries);

@@ -207,6 +207,13 @@ final class TapeTest extends ServerTestCase
         $this->write($this->job, 'reading', self::reading('A', '453.2'), 3);
         $this->write($this->job, 'reading', self::reading('B', '402'), 4);
         $this->write($this->job, 'correction', ['span' => ['from' => (new \DateTimeImmutable('-8 minutes'))->format(\DATE_RFC3339), 'inletVolts' => 112.0]]);
+        $this->write($this->job, 'state-change', ['to' => 'discharging'], 2.5);
+        foreach (['bplus', 'bias'] as $island) {
+            $this->write($this->job, 'discharge-proof', ['island' => $island, 'text' => '0.3'], 2);
+        }
+        // Names come back from the database in another order, and what is said of the whole job is no news of the unit.
+        $this->write($this->job, 'state-change', ['to' => 'ramping', 'gates' => ['volumes' => 'not-checked-by-the-tool', 'iron' => 'not-checked-by-the-tool', 'polarity' => 'yes']], 1.5);
+        $this->write($this->job, 'shelf-move', ['to' => 'soaking', 'waitsFor' => ''], 0, ['unitId' => null]);
         $this->em()->clear();
         $stored = $this->em()->getRepository(StoredProjection::class)->findOneBy(['jobId' => $this->job]);
         self::assertNotNull($stored);

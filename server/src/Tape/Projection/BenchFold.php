@@ -163,11 +163,10 @@ final class BenchFold
             ChassisState::Ramping, ChassisState::Energised => $at,
             default => null,
         };
-        foreach (self::named($entry->payload['gates'] ?? []) as $gate => $answer) {
-            if ('not-checked-by-the-tool' === $answer && !\in_array($gate, $this->unchecked, true)) {
-                $this->unchecked[] = $gate;
-            }
-        }
+        $unchecked = array_keys(self::named($entry->payload['gates'] ?? []), 'not-checked-by-the-tool', true);
+        // Sorted, since the database keeps no order of names: the same tape must fold to the same state.
+        $this->unchecked = array_values(array_unique([...$this->unchecked, ...$unchecked]));
+        sort($this->unchecked);
     }
 
     private function state(TapeEntry $entry, float $at): void
