@@ -13,9 +13,6 @@ final class SafetyFigures
     /** IEC 61010-1, normal-condition limit, dry (from memory). */
     public const TOUCH_VOLTS = 60.0;
 
-    /** IEC 61010-1, normal-condition limit in wet places (from memory). */
-    public const TOUCH_VOLTS_WET = 35.0;
-
     /** Old electrolytics recover charge: a proof holds this long (common practice). */
     public const PROOF_SECONDS = 600;
 

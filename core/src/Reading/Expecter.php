@@ -22,6 +22,9 @@ final class Expecter
     /** Beyond this the mains ratio is no guide: rectifiers and heaters do not follow it (our choice). */
     private const RATIO_LIMIT = 0.15;
 
+    /** Conditions without which nothing printed can be compared. */
+    public const NEEDED = ['inletVolts', 'tubes', 'limiter'];
+
     public static function at(TestPoint $point, Setting $setting): Expected
     {
         $printed = $point->printedVolts;
@@ -30,7 +33,7 @@ final class Expecter
         }
         $sheet = $setting->sheet;
         $conditions = $setting->conditions;
-        $missing = array_values(array_filter(['inletVolts', 'tubes', 'limiter'], static fn (string $f): bool => !$conditions->states($f)));
+        $missing = array_values(array_filter(self::NEEDED, static fn (string $f): bool => !$conditions->states($f)));
         if (\in_array('inletVolts', $missing, true)) {
             return new Expected(null, null, 'printed', 'conditions-not-stated', ['printedVolts' => $printed, 'missing' => $missing]);
         }

@@ -12,10 +12,12 @@ use Yew\Core\Quantity\Engineering;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\BranchCurrent;
 use Yew\Core\Reading\Expected;
+use Yew\Core\Reading\Expecter;
 use Yew\Core\Reading\Finding;
 use Yew\Core\Reading\JudgedPoint;
 use Yew\Core\Reading\Mark;
 use Yew\Core\Reading\PlateAgainstScreen;
+use Yew\Core\Reading\Setting;
 use Yew\Core\Reading\Slips;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\Island;
@@ -60,8 +62,8 @@ final readonly class BenchView
             'islands' => $this->islands($fold, $bench, $chassis->state),
             'tubes' => $this->tubes($bench->sheet),
             'conditions' => (object) $fold->conditions->toArray(),
-            'warm' => ['since' => self::isoOrNull($fold->warmSince), 'warming' => ChassisState::Energised === $chassis->state && null !== $fold->warmSince && ($now - $fold->warmSince) < 600],
-            'missing' => array_values(array_filter(null === $bench->sheet ? ['inletVolts'] : ['inletVolts', 'tubes', 'limiter'], static fn (string $f): bool => !$fold->conditions->states($f))),
+            'warm' => ['since' => self::isoOrNull($fold->warmSince), 'until' => null === $fold->warmSince ? null : self::iso($fold->warmSince + 60 * Setting::WARM_MINUTES), 'warming' => $bench->settingNow()->isWarming()],
+            'missing' => array_values(array_filter(null === $bench->sheet ? ['inletVolts'] : Expecter::NEEDED, static fn (string $f): bool => !$fold->conditions->states($f))),
             'points' => $points,
             'stairs' => $this->stairs($bench),
             'findings' => array_map(fn (Finding $f): array => $this->finding($f, $bench->sheet), $bench->findings()),

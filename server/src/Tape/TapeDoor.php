@@ -151,7 +151,7 @@ final readonly class TapeDoor
             $this->actUpon($entry, $job, $unit);
         }
         if (null !== $unit && null !== $fold) {
-            if ($late || (null === $refusal && \in_array($kind, ['sheet-chosen', 'correction', 'accept'], true))) {
+            if ($late || (null === $refusal && \in_array($kind, ['sheet-chosen', 'correction'], true))) {
                 $fold = $this->projections->rebuilt($unit);
             } else {
                 $fold->apply($entry, $islands);

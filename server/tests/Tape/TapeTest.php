@@ -205,7 +205,8 @@ final class TapeTest extends ServerTestCase
     {
         $this->powerUp($this->job);
         $this->write($this->job, 'reading', self::reading('A', '453.2'), 3);
-        $this->write($this->job, 'reading', self::reading('B', '402'), 4);
+        $low = $this->write($this->job, 'reading', self::reading('B', '402'), 4)->objects('entries')[0];
+        $this->write($this->job, 'accept', ['reading' => $low->string('id'), 'reason' => 'until the mains is mended'], 2.8);
         $this->write($this->job, 'correction', ['span' => ['from' => (new \DateTimeImmutable('-8 minutes'))->format(\DATE_RFC3339), 'inletVolts' => 112.0]]);
         $this->write($this->job, 'state-change', ['to' => 'discharging'], 2.5);
         foreach (['bplus', 'bias'] as $island) {

@@ -62,12 +62,11 @@ const spoken = (t: Tread): string => `${t.node} ${t.name}: ${t.measuredVolts ===
       </g>
       <g v-for="d in drawn" :key="d.tread.node" class="tread" @click="emit('probe', d.tread.key)">
         <rect :x="d.x - 6" y="8" :width="d.w + 12" :height="zero - 10" :class="['hit', { lit: d.tread.key === lit }]" rx="4" />
-        <line v-if="drawnAt(d.tread) !== null" :x1="d.x" :x2="d.x + d.w" :y1="y(drawnAt(d.tread) ?? 0)" :y2="y(drawnAt(d.tread) ?? 0)" stroke="var(--soft)" stroke-width="1.4" stroke-dasharray="5 4" />
         <template v-if="d.tread.lowVolts !== null">
           <rect :x="d.x" :y="d.top" :width="d.w" :height="Math.max(1, d.bottom - d.top)" fill="var(--window)" />
-          <line v-if="d.tread.expectedVolts !== null" :x1="d.x" :x2="d.x + d.w" :y1="y(d.tread.expectedVolts)" :y2="y(d.tread.expectedVolts)" stroke="var(--soft)" stroke-width="1.4" stroke-dasharray="5 4" />
           <path :d="`M${d.x + 6} ${d.top}h-6V${d.bottom}h6M${d.x + d.w - 6} ${d.top}h6V${d.bottom}h-6`" fill="none" stroke="var(--ink)" stroke-width="1.7" />
         </template>
+        <line v-if="drawnAt(d.tread) !== null" :x1="d.x" :x2="d.x + d.w" :y1="y(drawnAt(d.tread) ?? 0)" :y2="y(drawnAt(d.tread) ?? 0)" stroke="var(--soft)" stroke-width="1.4" stroke-dasharray="5 4" />
         <path v-if="d.parent !== null" :d="`M${d.x - d.gap} ${d.parent}H${d.x - d.gap / 2}V${y(d.tread.measuredVolts ?? drawnAt(d.tread) ?? 0)}H${d.x}`" fill="none" :stroke="d.colour" stroke-width="2" :stroke-dasharray="d.tread.measuredVolts === null ? '3 4' : undefined" />
         <line v-if="d.tread.measuredVolts !== null" :x1="d.x - 4" :x2="d.x + d.w + 4" :y1="y(d.tread.measuredVolts)" :y2="y(d.tread.measuredVolts)" :stroke="d.colour" stroke-width="5" />
         <text v-if="d.tread.via !== null && d.tread.fedFrom !== null && d.parent === null" :x="d.x + d.w / 2" :y="Math.min(d.top, y(d.tread.measuredVolts ?? drawnAt(d.tread) ?? 0)) - 8" text-anchor="middle" class="via">from {{ d.tread.fedFrom }} by {{ d.tread.via }}</text>

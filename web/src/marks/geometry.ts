@@ -2,7 +2,6 @@ import table from '../../../docs/formats/marks.json'
 
 /** The one geometry table of our marks; paper draws from the same file. */
 export const windowGeometry = table.window
-export const stairsGeometry = table.stairs
 
 const shapes: Record<string, { d: string; filled: boolean }> = table.shapes
 

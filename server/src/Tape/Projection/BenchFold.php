@@ -57,19 +57,13 @@ final class BenchFold
         if (null !== $entry->refusal) {
             return;
         }
-        if (\in_array($entry->id, $withdrawn, true)) {
-            $this->chassis = $this->chassis->seen($entry->observedSeconds());
-            $this->lastObserved = max($this->lastObserved, $entry->observedSeconds());
-
-            return;
-        }
         $at = $entry->observedSeconds();
         $this->chassis = $this->chassis->at($at, $islands);
         match ($entry->kind) {
             'state-change' => $this->changeState($entry, $at),
             'conditions' => $this->state($entry, $at),
             'discharge-proof' => $this->chassis = $this->chassis->prove(self::text($entry->payload, 'island'), self::figure($entry->payload, 'value'), $at, $islands),
-            'reading' => $this->read($entry, $at),
+            'reading' => \in_array($entry->id, $withdrawn, true) ? null : $this->read($entry, $at),
             'accept' => $this->accept($entry->payload),
             'correction' => $this->correct($entry->payload),
             'close-out' => $this->closeOut = $entry->payload,
@@ -97,12 +91,6 @@ final class BenchFold
         }
 
         return null;
-    }
-
-    /** @param array<string, mixed>|null $judgement as given now, kept as “then” */
-    public function remember(string $entryId, ?array $judgement): void
-    {
-        $this->change($entryId, static fn (ReadingRecord $r): ReadingRecord => $r->judged($judgement));
     }
 
     /** @return array<string, mixed> */

@@ -23,9 +23,6 @@ use Yew\Server\Shop\Meters;
 /** Every point of a unit with its latest reading judged by today's knowledge: sheet, neighbours, corrected conditions. */
 final class JudgedBench
 {
-    /** Only a reading this small can be a dead zero, whose neighbours are then asked. */
-    private const DEAD_VOLTS = 1.0;
-
     /** @var array<string, TestPoint> by point key, in probing order */
     private readonly array $testPoints;
     /** @var array<string, JudgedPoint> those judged so far, by point key */
@@ -64,17 +61,12 @@ final class JudgedBench
     /** @return array<string, JudgedPoint> every point, by key, in probing order */
     public function points(): array
     {
-        $points = [];
-        foreach (array_keys($this->testPoints) as $key) {
-            $points[$key] = $this->judged[$key] ??= $this->judgeAmongOthers($this->testPoints[$key]);
-        }
-
-        return $points;
+        return array_map($this->judgeAmongOthers(...), $this->testPoints);
     }
 
     public function point(string $key): ?JudgedPoint
     {
-        return isset($this->testPoints[$key]) ? $this->judged[$key] ??= $this->judgeAmongOthers($this->testPoints[$key]) : null;
+        return isset($this->testPoints[$key]) ? $this->judgeAmongOthers($this->testPoints[$key]) : null;
     }
 
     /** @return list<Finding> */
@@ -105,7 +97,7 @@ final class JudgedBench
 
     private function judgeAmongOthers(TestPoint $point): JudgedPoint
     {
-        return $this->judge($point, $this->near($point));
+        return $this->judged[$point->key()] ??= $this->judge($point, $this->near($point));
     }
 
     private function judge(TestPoint $point, Neighbourhood $near): JudgedPoint
@@ -146,12 +138,26 @@ final class JudgedBench
             $ratio = ($own->conditions->inletVolts() ?? 1.0) / ($sister->conditions->inletVolts() ?? $own->conditions->inletVolts() ?? 1.0);
             $sisterVolts = $sister->value * $ratio;
         }
-        $healthy = null !== $own && abs($own->value) < self::DEAD_VOLTS && $this->hasHealthyNeighbour($point);
+        $healthy = null !== $own && $this->mayBeDeadZero($own) && $this->hasHealthyNeighbour($point);
         $earlier = $this->fold->readings[$key] ?? [];
         $before = $earlier[\count($earlier) - 2] ?? null;
         $reason = $before->then['reasonCode'] ?? null;
 
         return new Neighbourhood($point->sister, $sisterVolts, $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, ['dead-zero', 'zero'], true));
+    }
+
+    /** Only a value within its own error of nothing can be a dead zero; the neighbours of others need not be judged. */
+    private function mayBeDeadZero(ReadingRecord $record): bool
+    {
+        $meter = $this->meters->find($record->meterId);
+        foreach ([$record->value, ...$record->tapped] as $volts) {
+            $error = $meter?->figure($record->function, $volts, $record->resolution, $record->entryId)->worstCase() ?? 0.0;
+            if (abs($volts) <= max($error, $record->resolution / 2)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** Whether something fed by the same node reads as it should (JUDGE-3). */

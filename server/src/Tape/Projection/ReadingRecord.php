@@ -52,18 +52,12 @@ final readonly class ReadingRecord
 
     public function accept(?string $reason): self
     {
-        return $this->copy($this->conditions, $this->then, $reason);
+        return $this->copy($this->conditions, $reason);
     }
 
     public function under(Conditions $conditions): self
     {
-        return $this->copy($conditions, $this->then, $this->accepted);
-    }
-
-    /** @param array<string, mixed>|null $then */
-    public function judged(?array $then): self
-    {
-        return $this->copy($this->conditions, $then, $this->accepted);
+        return $this->copy($conditions, $this->accepted);
     }
 
     /** @return array<string, mixed> */
@@ -89,12 +83,11 @@ final readonly class ReadingRecord
         );
     }
 
-    /** @param array<string, mixed>|null $then */
-    private function copy(Conditions $conditions, ?array $then, ?string $accepted): self
+    private function copy(Conditions $conditions, ?string $accepted): self
     {
         return new self(
             $this->entryId, $this->place, $this->function, $this->text, $this->kind, $this->value, $this->resolution, $this->tapped, $this->meterId,
-            $conditions, $this->state, $this->warmMinutes, $this->observedAt, $this->personId, $then, $accepted,
+            $conditions, $this->state, $this->warmMinutes, $this->observedAt, $this->personId, $this->then, $accepted,
         );
     }
 }

@@ -42,9 +42,9 @@ const mains = computed(() => {
 })
 const stop = computed(() => points.value.find((p) => p.reading?.verdict === 'danger' && !p.reading.marks.includes('stale') && (bench.state === 'energised' || bench.state === 'ramping')))
 const warming = computed(() => {
-  const since = bench.bench?.warm.since
-  if (bench.state !== 'energised' || since === null || since === undefined) return null
-  const left = 600 - (now.value - Date.parse(since)) / 1000
+  const until = bench.bench?.warm.until
+  if (bench.state !== 'energised' || until === null || until === undefined) return null
+  const left = (Date.parse(until) - now.value) / 1000
   return left > 0 ? `warming: judged for good in ${lasting(left)}` : null
 })
 const milli = (a: number): string => `${(a * 1000).toPrecision(3)} mA`

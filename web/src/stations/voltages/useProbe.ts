@@ -12,6 +12,8 @@ export interface Probe {
   allRead: ComputedRef<boolean>
   choose: (key: string) => void
   step: (by: 1 | -1) => void
+  /** Lets go of the choice: the first target that is still open is next. */
+  release: () => void
   /** Moves on to the next target that is still open, after the given one was written. */
   advance: (from: string) => void
 }
@@ -52,7 +54,7 @@ export function useProbe(): Probe {
     chosen.value = (rest.find(isOpen) ?? targets.value[i])?.key ?? null
   }
 
-  return { targets, current, lastWritten, allRead, choose: (key) => { chosen.value = key }, step, advance }
+  return { targets, current, lastWritten, allRead, choose: (key) => { chosen.value = key }, release: () => { chosen.value = null }, step, advance }
 }
 
 export type Slip = Schemas['Slip']
