@@ -30,7 +30,7 @@ abstract class ServerTestCase extends WebTestCase
     {
         $this->client = self::createClient();
         $owner = self::getContainer()->get('doctrine.dbal.owner_connection');
-        $owner->executeStatement('TRUNCATE shop, shop_meter, person, sheet, sheet_version, amplifier_owner, unit, job, job_unit, tape_entry, bench_projection, issued_report');
+        $owner->executeStatement('TRUNCATE shop, shop_meter, person, sheet, sheet_version, amplifier_owner, unit, job, job_unit, tape_entry, bench_projection, issued_report, sheet_calibration');
         $em = $this->em();
         $em->persist(new Shop(1, 'Test works', 'Yard 1', 'Europe/London', 'us', 'Thanks.'));
         foreach ([['nell', Role::Owner], ['idris', Role::Technician], ['pim', Role::Onlooker]] as [$name, $role]) {
@@ -165,7 +165,7 @@ abstract class ServerTestCase extends WebTestCase
     /** Discharged, ramped, conditions stated, energised since twenty minutes. */
     protected function powerUp(string $jobId, float $inletVolts = 121.4): void
     {
-        foreach (['bplus' => '0.4', 'bias' => '0.1'] as $island => $text) {
+        foreach (['A' => '0.4', 'N1' => '0.1'] as $island => $text) {
             $this->write($jobId, 'discharge-proof', ['island' => $island, 'text' => $text], 24);
         }
         $this->write($jobId, 'state-change', ['to' => 'ramping', 'gates' => ['fuse' => 'not-checked-by-the-tool']], 22);

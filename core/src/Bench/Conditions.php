@@ -86,6 +86,15 @@ final readonly class Conditions
         return \is_array($limiter) ? 'none' !== ($limiter['kind'] ?? null) : null;
     }
 
+    /** Watts of a lamp in series with the mains; null when there is none, or nobody said. */
+    public function lampWatts(): ?float
+    {
+        $limiter = $this->get('limiter');
+        $watts = \is_array($limiter) && 'lamp' === ($limiter['kind'] ?? null) ? $limiter['watts'] ?? null : null;
+
+        return is_numeric($watts) ? (float) $watts : null;
+    }
+
     /** @return list<string>|null tube positions that are out, null when nobody said */
     public function tubesOut(): ?array
     {
@@ -95,6 +104,21 @@ final readonly class Conditions
         }
 
         return array_map(strval(...), array_keys(array_filter($tubes, static fn (mixed $tube): bool => 'out' === $tube)));
+    }
+
+    /** @return array<string, string> type by position of the tubes stated to be in */
+    public function tubesFitted(): array
+    {
+        $fitted = [];
+        $tubes = $this->get('tubes');
+        foreach (\is_array($tubes) ? $tubes : [] as $position => $tube) {
+            $type = \is_array($tube) ? $tube['type'] ?? null : null;
+            if (\is_string($type)) {
+                $fitted[(string) $position] = $type;
+            }
+        }
+
+        return $fitted;
     }
 
     public function inStandby(): bool

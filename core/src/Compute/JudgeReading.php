@@ -19,6 +19,7 @@ use Yew\Core\Reading\Slips;
 use Yew\Core\Reading\TypedReading;
 use Yew\Core\Sheet\Place;
 use Yew\Core\Sheet\SheetCodec;
+use Yew\Core\Sheet\SheetModel;
 use Yew\Core\Sheet\TestPoint;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Core\Version;
@@ -61,13 +62,17 @@ final readonly class JudgeReading implements ComputeForm
             throw $fields->fault('text', $e->getMessage());
         }
         $point = $sheet?->point($place, $function) ?? TestPoint::unprinted($place, $function);
+        $conditions = Conditions::decode($fields->raw('conditions') ?? []);
+        $wiredFor = $fields->optionalPositive('wiredForVolts');
+        $model = null === $sheet ? null : SheetModel::of($sheet, $this->tubes);
         $setting = new Setting(
             $sheet,
-            Conditions::decode($fields->raw('conditions') ?? []),
+            $conditions,
             $fields->has('meter') ? Meter::decode($fields->raw('meter')) : null,
             $fields->oneOf('state', ChassisState::class),
             $fields->optionalNumber('warmMinutes', 0, 1e6),
-            $fields->optionalPositive('wiredForVolts'),
+            $wiredFor,
+            null === $model || !$conditions->states('inletVolts') ? null : $model->forecast($conditions, $wiredFor, $model->calibrated(), [$place]),
         );
         $fields->raw('meter');
         $near = $this->near($fields->optionalObject('near'));

@@ -12,6 +12,16 @@ final readonly class Bounds
     {
     }
 
+    /** Wider by a spread on either side, at most to twice its width (contract §7). */
+    public function widened(float $spread): self
+    {
+        $middle = 0.5 * ($this->low + $this->high);
+        $half = 0.5 * ($this->high - $this->low);
+        $wider = min(2.0, max(1.0, $half > 0.0 ? $spread / $half : 1.0));
+
+        return new self($middle + ($this->low - $middle) * $wider, $middle + ($this->high - $middle) * $wider, $this->source);
+    }
+
     public function holds(float $volts): bool
     {
         return $volts >= $this->low && $volts <= $this->high;

@@ -9,7 +9,7 @@ final readonly class Expected
 {
     /**
      * @param float|null           $volts     null when it cannot be said
-     * @param string               $reference printed | none
+     * @param string               $reference model | printed | none
      * @param string|null          $obstacle  reason code when volts is null, or when a value may be shown but not judged by
      * @param array<string, mixed> $figures   what went into it: printedVolts, mainsRatio, loadingFactor, missing…
      */

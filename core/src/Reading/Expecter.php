@@ -6,21 +6,28 @@ namespace Yew\Core\Reading;
 
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Circuit\Predicted;
 use Yew\Core\Sheet\PointKind;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\TestPoint;
 use Yew\Core\Sheet\Window;
 
 /**
- * What a point should read today: the printed value scaled by the mains ratio and corrected for both meters.
+ * What a point should read today: from the circuit where the sheet holds one, else the printed value scaled by the mains ratio
+ * and corrected for both meters.
  *
- * Implements COND-4, COND-5, COND-5a, COND-6 and the choice of window of JUDGE-1, JUDGE-1a, JUDGE-2. This is the reference
- * of sheets that hold no circuit: with tubes out or a limiter in it says that it cannot say.
+ * Implements COND-4, COND-5, COND-5a, COND-6 and the choice of window of JUDGE-1, JUDGE-1a, JUDGE-2. Scaling cannot say what
+ * tubes out or a limiter in do; the model can.
  */
 final class Expecter
 {
     /** Beyond this the mains ratio is no guide: rectifiers and heaters do not follow it (our choice). */
     private const RATIO_LIMIT = 0.15;
+
+    /** Two-sided 95 % of a normal distribution. */
+    private const NINETY_FIVE = 1.96;
+
+    private const CHASSIS = 'chassis';
 
     /** Conditions without which nothing printed can be compared. */
     public const NEEDED = ['inletVolts', 'tubes', 'limiter'];
@@ -28,14 +35,18 @@ final class Expecter
     public static function at(TestPoint $point, Setting $setting): Expected
     {
         $printed = $point->printedVolts;
-        if (null === $setting->sheet || null === $printed) {
+        $sheet = $setting->sheet;
+        $modelled = self::modelled($point, $setting);
+        if (null === $sheet || (null === $printed && null === $modelled)) {
             return new Expected(null, null, 'none', 'nothing-printed', []);
         }
-        $sheet = $setting->sheet;
         $conditions = $setting->conditions;
         $missing = array_values(array_filter(self::NEEDED, static fn (string $f): bool => !$conditions->states($f)));
         if (\in_array('inletVolts', $missing, true)) {
-            return new Expected(null, null, 'printed', 'conditions-not-stated', ['printedVolts' => $printed, 'missing' => $missing]);
+            return new Expected(null, null, null === $modelled ? 'printed' : 'model', 'conditions-not-stated', ['printedVolts' => $printed, 'missing' => $missing]);
+        }
+        if (null !== $modelled) {
+            return self::fromModel($point, $sheet, $setting, $modelled, $missing);
         }
         $mains = $sheet->printedMainsFor($setting->wiredFor);
         $ratio = ($conditions->inletVolts() ?? $mains) / $mains;
@@ -56,6 +67,45 @@ final class Expecter
         return new Expected($volts, self::window($point, $sheet, $volts), 'printed', $obstacle, [...$figures, 'missing' => $missing, 'tubesOut' => $conditions->tubesOut() ?? []]);
     }
 
+    /** What the model says of this point: DC volts at a place, AC volts at a heater; null where it knows nothing of it. */
+    private static function modelled(TestPoint $point, Setting $setting): ?Predicted
+    {
+        if (MeterFunction::DcVolts === $point->function) {
+            return self::CHASSIS === $point->against ? $setting->forecast?->at($point->place) : null;
+        }
+        $volts = PointKind::Heater === $point->kind ? $setting->forecast->heaterVolts[explode('.', $point->place)[0]] ?? null : null;
+
+        return null === $volts ? null : new Predicted($volts, 0.0, 0.0);
+    }
+
+    /** @param list<string> $missing */
+    private static function fromModel(TestPoint $point, Sheet $sheet, Setting $setting, Predicted $modelled, array $missing): Expected
+    {
+        $conditions = $setting->conditions;
+        $meter = MeterFunction::DcVolts === $point->function ? $setting->meter?->inputResistanceOhms($point->function) : null;
+        $loading = null === $meter ? 1.0 : $meter / ($meter + $modelled->sourceOhms);
+        $figures = ['printedVolts' => $point->printedVolts, 'inletVolts' => $conditions->inletVolts(), 'loadingFactor' => $loading, 'sourceOhms' => is_finite($modelled->sourceOhms) ? $modelled->sourceOhms : null, 'spreadVolts' => self::NINETY_FIVE * $modelled->deviation];
+        if (null === $modelled->volts) {
+            return new Expected(null, null, 'model', 'floating', $figures);
+        }
+        $volts = $modelled->volts * $loading;
+        $obstacle = match (true) {
+            [] !== $missing => 'conditions-not-stated',
+            true === $conditions->limited() && null === $conditions->lampWatts() => 'limiter-unknown',
+            ChassisState::Energised !== $setting->state => 'not-energised',
+            default => null,
+        };
+        $window = self::window($point, $sheet, $volts);
+
+        return new Expected($volts, self::widens($point) ? $window->widened(self::NINETY_FIVE * $modelled->deviation * abs($loading)) : $window, 'model', $obstacle, [...$figures, 'missing' => $missing, 'tubesOut' => $conditions->tubesOut() ?? []]);
+    }
+
+    /** The model's own spread widens a window, but not that of bias and heaters (contract §7). */
+    private static function widens(TestPoint $point): bool
+    {
+        return !\in_array($point->kind, [PointKind::Bias, PointKind::Heater], true) && !($point->kind->zeroIsLeakage() && 0.0 === $point->printedVolts);
+    }
+
     /** With tubes out rails float (COND-6); only a bias supply is judged then, and it should be (JUDGE-2). */
     private static function missesTubes(TestPoint $point, Setting $setting): bool
     {
@@ -74,25 +124,9 @@ final class Expecter
             return 1.0;
         }
         $today = $setting->meter?->inputResistanceOhms($point->function);
-        $then = self::printedMeterOhms($point, $sheet);
+        $then = $sheet->printedMeterOhms($point);
 
         return (null === $today ? 1.0 : $today / ($today + $source)) / (null === $then ? 1.0 : $then / ($then + $source));
-    }
-
-    /** Ohms per volt times the range: the one stated for the point, or the smallest that shows the print. */
-    private static function printedMeterOhms(TestPoint $point, Sheet $sheet): ?float
-    {
-        if (null === $sheet->printedOhmsPerVolt) {
-            return $sheet->printedInputOhms;
-        }
-        $range = $point->printedRangeVolts;
-        foreach ($sheet->printedRangesVolts as $volts) {
-            if (null === $range && $volts >= abs($point->printedVolts ?? 0.0)) {
-                $range = $volts;
-            }
-        }
-
-        return null === $range ? null : $sheet->printedOhmsPerVolt * $range;
     }
 
     /** The window in volts: the point's own, else the sheet's, else the printed tolerance, else the default (contract §7). */

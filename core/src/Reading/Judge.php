@@ -112,10 +112,10 @@ final class Judge
             return self::leakage($base, $point, $reading, $setting);
         }
         $noise = max($base->bandHalf ?? 0.0, $reading->resolution / 2);
-        if (0.0 !== $point->printedVolts && abs($volts) <= $noise) {
+        if (0.0 !== $point->printedVolts && abs($expected->volts) > $noise && abs($volts) <= $noise) {
             return $near->neighboursHealthy && !$near->zeroBefore ? $base->because(Verdict::CannotSay, 'dead-zero') : $base->because(Verdict::Out, 'zero');
         }
-        if ($volts * $expected->volts < 0.0) {
+        if ($volts * $expected->volts < 0.0 && !$expected->window->holds($volts)) {
             return $base->because(Verdict::Out, 'wrong-sign');
         }
         $window = $expected->window;

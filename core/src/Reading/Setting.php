@@ -7,6 +7,7 @@ namespace Yew\Core\Reading;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meter;
+use Yew\Core\Circuit\Forecast;
 use Yew\Core\Sheet\Sheet;
 
 /** Under which circumstances a point is read: everything a judgement may look at besides the reading itself. */
@@ -16,8 +17,9 @@ final readonly class Setting
     public const WARM_MINUTES = 10.0;
 
     /**
-     * @param float|null $warmMinutes since power-up, or since mains or limiter were moved; null when not known
-     * @param float|null $wiredFor    mains volts the unit is wired for
+     * @param float|null    $warmMinutes since power-up, or since mains or limiter were moved; null when not known
+     * @param float|null    $wiredFor    mains volts the unit is wired for
+     * @param Forecast|null $forecast    what the circuit makes of these conditions, where the sheet holds one
      */
     public function __construct(
         public ?Sheet $sheet,
@@ -26,6 +28,7 @@ final readonly class Setting
         public ChassisState $state,
         public ?float $warmMinutes,
         public ?float $wiredFor,
+        public ?Forecast $forecast = null,
     ) {
     }
 

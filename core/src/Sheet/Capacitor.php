@@ -8,7 +8,7 @@ namespace Yew\Core\Sheet;
 final readonly class Capacitor
 {
     /** @param string $id part id, with the section after a slash: `C12/b` */
-    public function __construct(public string $id, public string $node, public float $farads, public float $ratedVolts)
+    public function __construct(public string $id, public string $node, public float $farads, public ?float $ratedVolts)
     {
     }
 }

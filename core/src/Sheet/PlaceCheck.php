@@ -13,16 +13,23 @@ use Yew\Core\Tube\TubeCatalogue;
 final readonly class PlaceCheck
 {
     /**
-     * @param array<string, TubePosition> $fitted by position
-     * @param array<string, SupplyNode>   $nodes  by id
+     * @param array<string, TubePosition> $fitted  by position
+     * @param array<string, SupplyNode>   $nodes   by id
+     * @param CircuitDerivation|null      $circuit where the sheet has one
      */
-    public function __construct(private TubeCatalogue $catalogue, private array $fitted, private array $nodes)
+    public function __construct(private TubeCatalogue $catalogue, private array $fitted, private array $nodes, private ?CircuitDerivation $circuit = null)
     {
     }
 
     public function isNode(string $place): bool
     {
         return isset($this->nodes[$place]);
+    }
+
+    /** The node that feeds a place, where a circuit tells it. */
+    public function fedBy(string $place): ?string
+    {
+        return $this->circuit?->fedBy($place);
     }
 
     /**
@@ -40,7 +47,7 @@ final readonly class PlaceCheck
     /** @throws BadData when there is no such place */
     public function place(Fields $item, string $name, string $place): void
     {
-        if ($this->isNode($place)) {
+        if ($this->isNode($place) || true === $this->circuit?->has($place)) {
             return;
         }
         if (!Place::isValid($place)) {

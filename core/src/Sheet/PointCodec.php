@@ -35,7 +35,7 @@ final class PointCodec
             if (DischargeNetwork::CHASSIS !== $against) {
                 $places->place($item, 'against', $against);
             }
-            $fedBy = $item->optionalString('fedBy') ?? ($places->isNode($place) ? $place : null);
+            $fedBy = $item->optionalString('fedBy') ?? ($places->isNode($place) ? $place : $places->fedBy($place));
             if (null !== $fedBy && !$places->isNode($fedBy)) {
                 throw $item->fault('fedBy', \sprintf('there is no node “%s”', $fedBy));
             }

@@ -6,8 +6,9 @@ namespace Yew\Core\Sheet;
 
 use Yew\Core\Bench\DischargeNetwork;
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Circuit\DrawnCircuit;
 
-/** The circuit's values as drawn: one immutable version of a sheet, as long as it holds no whole circuit. */
+/** The circuit's values as drawn, one immutable version of a sheet; with the whole circuit where it was drawn. */
 final readonly class Sheet
 {
     /**
@@ -44,6 +45,7 @@ final readonly class Sheet
         public array $islands,
         public array $points,
         public array $fuses,
+        public ?DrawnCircuit $circuit = null,
     ) {
     }
 
@@ -75,6 +77,22 @@ final readonly class Sheet
         return null;
     }
 
+    /** Input resistance of the meter behind a print: ohms per volt times the range stated, or the smallest that shows it; null when not known. */
+    public function printedMeterOhms(TestPoint $point): ?float
+    {
+        if (null === $this->printedOhmsPerVolt) {
+            return $this->printedInputOhms;
+        }
+        $range = $point->printedRangeVolts;
+        foreach ($this->printedRangesVolts as $volts) {
+            if (null === $range && $volts >= abs($point->printedVolts ?? 0.0)) {
+                $range = $volts;
+            }
+        }
+
+        return null === $range ? null : $this->printedOhmsPerVolt * $range;
+    }
+
     /** @return list<string> */
     public function islandIds(): array
     {
@@ -95,9 +113,10 @@ final readonly class Sheet
     /** Lowest voltage rating of the capacitors on a node, volts; null where none is known. */
     public function ratingAt(string $node): ?float
     {
-        $ratings = array_map(static fn (Capacitor $c): float => $c->ratedVolts, array_values(array_filter($this->capacitors, static fn (Capacitor $c): bool => $c->node === $node)));
+        $ratings = array_map(static fn (Capacitor $c): ?float => $c->ratedVolts, array_values(array_filter($this->capacitors, static fn (Capacitor $c): bool => $c->node === $node)));
+        $known = array_filter($ratings, static fn (?float $v): bool => null !== $v);
 
-        return [] === $ratings ? null : min($ratings);
+        return [] === $known ? null : min($known);
     }
 
     /**

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Yew\Core\Sheet;
 
 use Yew\Core\Bench\DischargeNetwork;
+use Yew\Core\Circuit\CircuitCodec;
+use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Tube\TubeCatalogue;
@@ -41,6 +43,10 @@ final readonly class SheetCodec
         $tolerance = $fields->optionalPositive('printedTolerancePercent');
         $windows = $this->windows($fields->optionalObject('windows'));
         $tubes = $this->tubes($fields->objects('tubes', 60));
+        $circuit = $this->circuit($fields, $tubes);
+        if (null !== $circuit) {
+            return $this->fromCircuit($circuit, $fields, $name, $trust, $title, $mains, $hertz, $ohmsPerVolt, $ranges, $inputOhms, $tolerance, $windows, $tubes);
+        }
         $supply = $fields->optionalObject('supply') ?? Fields::of([], 'supply');
         $rectifier = $supply->optionalString('rectifier') ?? 'unknown';
         if (!\in_array($rectifier, ['solid-state', 'tube', 'selenium', 'unknown'], true)) {
@@ -74,6 +80,42 @@ final readonly class SheetCodec
         $fields->done();
 
         return new Sheet($name, $trust, $title, $mains, $hertz, $ohmsPerVolt, $ranges, $inputOhms, $tolerance, $windows, $tubes, $rectifier, $standby, $breaks, $nodes, array_values($parts), $capacitors, $islands, $points, $fuses);
+    }
+
+    /** @param array<string, TubePosition> $tubes */
+    private function circuit(Fields $fields, array $tubes): ?DrawnCircuit
+    {
+        $circuit = $fields->optionalObject('circuit');
+        if (null === $circuit) {
+            return null;
+        }
+        foreach (['supply', 'parts', 'capacitors', 'islands'] as $derived) {
+            if ($fields->has($derived)) {
+                throw $fields->fault($derived, 'follows from the circuit and cannot be typed beside it');
+            }
+        }
+
+        return (new CircuitCodec($this->tubes))->decode($circuit, array_map(static fn (TubePosition $t): string => $t->type, $tubes));
+    }
+
+    /**
+     * @param non-empty-list<float>       $mains
+     * @param list<float>                 $ranges
+     * @param array<string, Window>       $windows
+     * @param array<string, TubePosition> $tubes
+     */
+    private function fromCircuit(DrawnCircuit $circuit, Fields $fields, string $name, string $trust, string $title, array $mains, float $hertz, ?float $ohmsPerVolt, array $ranges, ?float $inputOhms, ?float $tolerance, array $windows, array $tubes): Sheet
+    {
+        $derived = new CircuitDerivation($circuit);
+        $nodes = $derived->nodes();
+        $capacitors = $derived->capacitors();
+        [$standby, $breaks] = $derived->standby();
+        $islands = IslandCodec::decode([], $nodes, $capacitors, 'dc' === $standby ? $breaks : []);
+        $points = PointCodec::decode($fields->objects('points'), new PlaceCheck($this->tubes, $tubes, $nodes, $derived));
+        $fuses = $this->fuses($fields->objects('fuses', 20));
+        $fields->done();
+
+        return new Sheet($name, $trust, $title, $mains, $hertz, $ohmsPerVolt, $ranges, $inputOhms, $tolerance, $windows, $tubes, $derived->rectifier(), $standby, $breaks, $nodes, $derived->parts(), $capacitors, $islands, $points, $fuses, $circuit);
     }
 
     /** @return array{non-empty-list<float>, float} */

@@ -37,20 +37,10 @@ final readonly class TubeCatalogue
         }
         $types = [];
         foreach ($fields->objects('types') as $item) {
-            $pins = [];
-            $pinFields = $item->object('pins');
-            foreach ($pinFields->names() as $pin) {
-                $pins[(int) $pin] = $pinFields->string($pin);
-            }
-            $base = $item->string('base');
-            if (!isset($bases[$base]) || [] !== array_filter(array_keys($pins), static fn (int $pin): bool => $pin < 1 || $pin > $bases[$base])) {
-                throw $item->fault('base', 'an unknown base, or a pin that it does not have');
-            }
-            $type = new TubeType($item->string('type'), $base, $pins, $item->positive('heaterVolts'), array_map(intval(...), $item->numbers('heaterPins')), $item->string('source'));
+            $type = TubeTypeCodec::decode($item, $bases);
             foreach ([$type->name, ...$item->strings('alsoKnownAs')] as $name) {
                 $types[$name] = $type;
             }
-            $item->done();
         }
         $fields->done();
 

@@ -4,21 +4,46 @@ declare(strict_types=1);
 
 namespace Yew\Core\Tube;
 
-/** What the bench must know of a type: its base, which electrode each pin is, and its heater. */
+/** What the bench must know of a type: base and pins, heater, what is inside, limits, and what can stand in for it. */
 final readonly class TubeType
 {
     /**
-     * @param array<int, string> $pins        electrode by pin number, e.g. 3 => "plate"
-     * @param float              $heaterVolts rated, across the pins named in $heaterPins
-     * @param list<int>          $heaterPins
+     * @param array<int, string>                      $pins        electrode by pin number, e.g. 3 => "plate"
+     * @param float|null                              $heaterVolts rated, across the pins named in $heaterPins; null where there is none
+     * @param list<int>                               $heaterPins
+     * @param array<string, TubeSection>              $sections    by name
+     * @param list<TubeLimits>                        $limits
+     * @param list<array{type: string, note: string}> $equivalents with what changes (TUBE-4)
      */
     public function __construct(
         public string $name,
         public string $base,
         public array $pins,
-        public float $heaterVolts,
+        public ?float $heaterVolts,
+        public float $heaterAmperes,
         public array $heaterPins,
+        public array $sections,
+        public array $limits,
+        public array $equivalents,
         public string $source,
     ) {
+    }
+
+    /** A section by name, the first where none is named. */
+    public function section(?string $name = null): ?TubeSection
+    {
+        return $this->sections[$name ?? array_key_first($this->sections) ?? ''] ?? null;
+    }
+
+    /** The limits to judge a section by: those of the first system listed for it. */
+    public function limitsOf(string $section): ?TubeLimits
+    {
+        foreach ($this->limits as $limits) {
+            if (null === $limits->section || $limits->section === $section) {
+                return $limits;
+            }
+        }
+
+        return null;
     }
 }

@@ -6,7 +6,10 @@ namespace Yew\Server\Tape;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Clock\ClockInterface;
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Circuit\Forecast;
 use Yew\Core\Sheet\Sheet;
+use Yew\Server\Circuit\Forecasts;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Sheet\SheetShelf;
@@ -22,7 +25,7 @@ final readonly class Projections
     /** Without a sheet the whole chassis is one bank. */
     public const WHOLE_CHASSIS = 'all';
 
-    public function __construct(private EntityManagerInterface $em, private TapeReader $tape, private SheetShelf $sheets, private Meters $meters, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $em, private TapeReader $tape, private SheetShelf $sheets, private Meters $meters, private Forecasts $forecasts, private ClockInterface $clock)
     {
     }
 
@@ -75,7 +78,15 @@ final readonly class Projections
         $current = clone $fold;
         $current->chassis = $fold->chassis->at($now, $this->islands($unit));
 
-        return new JudgedBench($current, $this->sheet($unit), $unit->unit->wiredForVolts, $this->meters, $now, $this->tape->lastVisit($unit->unit->id, $unit->job->id));
+        return new JudgedBench($current, $this->sheet($unit), $unit->unit->wiredForVolts, $this->meters, $now, $this->tape->lastVisit($unit->unit->id, $unit->job->id), $this->forecaster($unit));
+    }
+
+    /** @return (\Closure(Conditions): ?Forecast)|null what the sheet's circuit makes of conditions */
+    private function forecaster(JobUnit $unit): ?\Closure
+    {
+        $version = $unit->sheetVersionId();
+
+        return null === $version ? null : fn (Conditions $conditions): ?Forecast => $this->forecasts->of($version, $conditions, $unit->unit->wiredForVolts);
     }
 
     public function sheet(JobUnit $unit): ?Sheet

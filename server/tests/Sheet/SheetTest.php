@@ -44,10 +44,10 @@ final class SheetTest extends ServerTestCase
     public function testAFaultIsNamedByItsPathAndNothingIsStored(): void
     {
         $document = self::json(self::root().'/server/demo/sheets/wren-15.sheet.json');
-        self::assertIsArray($document['supply']);
-        $cycle = $document;
-        $cycle['supply'] = array_replace_recursive($document['supply'], ['nodes' => [0 => ['fedFrom' => 'D']]]);
-        foreach (['supply.nodes[0].fedFrom' => $cycle, 'colour' => [...$document, 'colour' => 'red']] as $path => $bad) {
+        self::assertIsArray($document['circuit']);
+        $unfed = $document;
+        $unfed['circuit'] = array_replace_recursive($document['circuit'], ['blocks' => [2 => ['from' => 'Q']]]);
+        foreach (['circuit.blocks[2]' => $unfed, 'supply' => [...$document, 'supply' => ['rectifier' => 'tube']], 'colour' => [...$document, 'colour' => 'red']] as $path => $bad) {
             $problem = $this->post('/api/sheets', self::named($bad));
             self::assertSame([422, $path], [$this->lastStatus(), $problem->string('path')]);
         }

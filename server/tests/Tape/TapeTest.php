@@ -30,7 +30,9 @@ final class TapeTest extends ServerTestCase
         self::assertSame('within', $answer->objects('entries')[0]->string('verdict'));
         $reading = $this->point($this->job, 'A')->object('reading');
         self::assertSame(['453.2', 'within', 'tick'], [$reading->string('shown'), $reading->string('verdict'), $reading->object('mark')->string('shape')]);
-        self::assertEqualsWithDelta(438 * 121.4 / 117, $reading->number('expectedVolts'), 1e-6);
+        self::assertSame('model', $reading->string('reference'));
+        // Printed 435 V at 117 V: the mains ratio alone would say 451.4; the model knows that heaters and bias do not follow it.
+        self::assertEqualsWithDelta(451.1, $reading->number('expectedVolts'), 0.3);
     }
 
     public function testTheSameEntryTwiceIsOneAndAnotherBodyIsRefused(): void
@@ -64,10 +66,10 @@ final class TapeTest extends ServerTestCase
     public function testStatesFollowTheRules(): void
     {
         self::assertStringContainsString('Prove every bank discharged first', $this->refused('state-change', ['to' => 'ramping']));
-        $this->write($this->job, 'discharge-proof', ['island' => 'bplus', 'text' => '35']);
+        $this->write($this->job, 'discharge-proof', ['island' => 'A', 'text' => '35']);
         self::assertSame('discharging', $this->bench($this->job)->object('state')->string('name'));
-        $this->write($this->job, 'discharge-proof', ['island' => 'bplus', 'text' => '4']);
-        $this->write($this->job, 'discharge-proof', ['island' => 'bias', 'text' => '-2']);
+        $this->write($this->job, 'discharge-proof', ['island' => 'A', 'text' => '4']);
+        $this->write($this->job, 'discharge-proof', ['island' => 'N1', 'text' => '-2']);
         $state = $this->bench($this->job)->object('state');
         self::assertSame('dead', $state->string('name'));
         self::assertTrue($state->has('provedUntil'));
@@ -166,12 +168,12 @@ final class TapeTest extends ServerTestCase
     public function testGroupsAndCurrentsReachThePage(): void
     {
         $this->powerUp($this->job);
-        foreach (['A' => '453.2', 'B' => '451.4', 'C' => '341.8', 'D' => '308.1', 'E' => '274.0'] as $place => $text) {
+        foreach (['A' => '453.2', 'B' => '451.4', 'C' => '327.9', 'D' => '290.0', 'E' => '250.8'] as $place => $text) {
             $this->write($this->job, 'reading', self::reading($place, $text));
         }
         $finding = $this->bench($this->job)->objects('findings')[0];
         self::assertSame('One finding, not three: C, D and E are low together.', $finding->string('headline'));
-        self::assertSame('R14 carries 11.0 mA where 6.33 mA is expected (+73 %). Look for a load on C.', $finding->string('sentence'));
+        self::assertSame('R14 carries 12.4 mA where 7.14 mA is expected (+73 %). Look for a load on C.', $finding->string('sentence'));
     }
 
     public function testAJobWithoutASheetGrowsFromWhatIsRead(): void
@@ -209,7 +211,7 @@ final class TapeTest extends ServerTestCase
         $this->write($this->job, 'accept', ['reading' => $low->string('id'), 'reason' => 'until the mains is mended'], 2.8);
         $this->write($this->job, 'correction', ['span' => ['from' => (new \DateTimeImmutable('-8 minutes'))->format(\DATE_RFC3339), 'inletVolts' => 112.0]]);
         $this->write($this->job, 'state-change', ['to' => 'discharging'], 2.5);
-        foreach (['bplus', 'bias'] as $island) {
+        foreach (['A', 'N1'] as $island) {
             $this->write($this->job, 'discharge-proof', ['island' => $island, 'text' => '0.3'], 2);
         }
         // Names come back from the database in another order, and what is said of the whole job is no news of the unit.

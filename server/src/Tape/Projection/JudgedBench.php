@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tape\Projection;
 
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Circuit\Forecast;
 use Yew\Core\Reading\BranchCurrent;
 use Yew\Core\Reading\Expecter;
 use Yew\Core\Reading\Finding;
@@ -33,7 +35,8 @@ final class JudgedBench
     public readonly array $records;
 
     /**
-     * @param array<string, float> $lastVisit volts by point key, from the unit's earlier jobs
+     * @param array<string, float>                   $lastVisit  volts by point key, from the unit's earlier jobs
+     * @param (\Closure(Conditions): ?Forecast)|null $forecaster what the sheet's circuit makes of conditions
      */
     public function __construct(
         private readonly BenchFold $fold,
@@ -42,6 +45,7 @@ final class JudgedBench
         private readonly Meters $meters,
         private readonly float $now,
         private readonly array $lastVisit,
+        private readonly ?\Closure $forecaster = null,
     ) {
         $points = $records = [];
         foreach ($sheet->points ?? [] as $point) {
@@ -92,7 +96,7 @@ final class JudgedBench
     {
         $fold = $this->fold;
 
-        return new Setting($this->sheet, $fold->conditions, $this->meters->find($fold->conditions->meterId()), $fold->chassis->state, null === $fold->warmSince ? null : ($this->now - $fold->warmSince) / 60, $this->wiredFor);
+        return new Setting($this->sheet, $fold->conditions, $this->meters->find($fold->conditions->meterId()), $fold->chassis->state, null === $fold->warmSince ? null : ($this->now - $fold->warmSince) / 60, $this->wiredFor, $this->forecast($fold->conditions));
     }
 
     private function judgeAmongOthers(TestPoint $point): JudgedPoint
@@ -113,9 +117,14 @@ final class JudgedBench
         return new JudgedPoint($point, Expecter::at($point, $setting), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure);
     }
 
+    private function forecast(Conditions $conditions): ?Forecast
+    {
+        return null === $this->forecaster || !$conditions->states('inletVolts') ? null : ($this->forecaster)($conditions);
+    }
+
     private function settingOf(ReadingRecord $record): Setting
     {
-        return new Setting($this->sheet, $record->conditions, $this->meters->find($record->meterId), $record->state, $record->warmMinutes, $this->wiredFor);
+        return new Setting($this->sheet, $record->conditions, $this->meters->find($record->meterId), $record->state, $record->warmMinutes, $this->wiredFor, $this->forecast($record->conditions));
     }
 
     private function marked(Judgement $judgement, ReadingRecord $record): Judgement

@@ -1,0 +1,121 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit\Analysis;
+
+use Yew\Core\Circuit\Netlist;
+use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\Supply\AveragedCharging;
+use Yew\Core\Numeric\SparseLu;
+
+/**
+ * What one reading depends on: the adjoint of the linearised circuit at its operating point.
+ *
+ * One transposed solve gives the reading's answer to a current into any node (S. W. Director and R. A. Rohrer, IEEE Trans. Circuit
+ * Theory 16, 1969, from memory); every part's sensitivity follows from the current through it. Lamp and heaters are held.
+ */
+final readonly class Adjoint
+{
+    /** @param array<int, float> $answer volts of the reading per ampere into each node, the chassis last */
+    private function __construct(private Solution $solution, public array $answer, private int $plus, private int $minus)
+    {
+    }
+
+    public static function of(Solution $solution, string $place, string $against = Netlist::CHASSIS): self
+    {
+        $size = $solution->circuit->size();
+        [$plus, $minus] = [$solution->circuit->nodes->number($place), $solution->circuit->nodes->number($against)];
+        $b = array_fill(0, $size + 1, 0.0);
+        $b[$plus] += 1.0;
+        $b[$minus] -= 1.0;
+        $answer = SparseLu::solveTransposed($solution->circuit->pattern, $solution->factored, $b);
+        $answer[$size] = 0.0;
+
+        return new self($solution, $answer, $plus, $minus);
+    }
+
+    /** Source resistance between the two places, ohms: what a meter's own resistance forms a divider with (COND-4). */
+    public function sourceOhms(): float
+    {
+        return $this->answer[$this->plus] - $this->answer[$this->minus];
+    }
+
+    /**
+     * Volts by which the reading moves per unit of relative change (0.01 would be one per cent).
+     *
+     * @return array{parts: array<string, float>, tubes: array<string, float>, windingVolts: array<string, float>, windingOhms: array<string, float>}
+     *                                                                                                                                                parts by id, tubes by position and section, windings by rectifier and winding
+     */
+    public function relative(): array
+    {
+        return ['parts' => $this->parts(), 'tubes' => $this->tubes(), ...$this->windings()];
+    }
+
+    /** @return array<string, float> */
+    private function parts(): array
+    {
+        $v = $this->solution->volts;
+        $parts = [];
+        foreach ($this->solution->circuit->conductances as $c) {
+            // i leaves a and enters b; d(i)/d(ln R) = −i.
+            $amperes = ($v[$c->a] - $v[$c->b]) * $c->siemens;
+            $id = preg_replace('~/(top|bottom)$~', '', $c->id) ?? $c->id;
+            $parts[$id] = ($parts[$id] ?? 0.0) + $amperes * ($this->answer[$c->a] - $this->answer[$c->b]);
+        }
+
+        return $parts;
+    }
+
+    /** @return array<string, float> */
+    private function tubes(): array
+    {
+        $v = $this->solution->volts;
+        $answer = $this->answer;
+        $tubes = [];
+        foreach ($this->solution->circuit->tubes as $stage) {
+            $k = $v[$stage->cathode];
+            [$plate, , , , $screen, , , , $grid] = $stage->at($v[$stage->plate] - $k, $v[$stage->screen] - $k, $v[$stage->grid] - $k);
+            $tubes[$stage->id()] = $plate * ($answer[$stage->cathode] - $answer[$stage->plate]) + $screen * ($answer[$stage->cathode] - $answer[$stage->screen]) + $grid * ($answer[$stage->cathode] - $answer[$stage->grid]);
+        }
+
+        return $tubes;
+    }
+
+    /** @return array{windingVolts: array<string, float>, windingOhms: array<string, float>} by differences of the averaged rectifiers */
+    private function windings(): array
+    {
+        $volts = $ohms = [];
+        $step = 1e-4;
+        foreach ($this->solution->circuit->supplies as $s => $supply) {
+            $state = $this->solution->supplies[$s];
+            if (null === $state->cycle) {
+                continue;
+            }
+            $across = [];
+            foreach ($supply->ports as $k => $port) {
+                $across[] = $this->solution->volts[$port->plus] - $this->solution->volts[$port->minus] + $state->lift[$k];
+            }
+            $peak = $state->peakVolts;
+            $resistance = $supply->primaryOhms + $state->lampOhms;
+            $rectifiers = array_values(array_unique(array_map(static fn ($p): string => $p->rectifier, $supply->ports)));
+            foreach ($rectifiers as $rectifier) {
+                foreach (['volts', 'ohms'] as $what) {
+                    $ports = array_map(static fn ($p) => $p->rectifier !== $rectifier ? $p : ('volts' === $what ? $p->scaled(1.0 + $step, 1.0) : $p->scaled(1.0, 1.0 + $step)), $supply->ports);
+                    $moved = AveragedCharging::over($ports, $across, $peak, $resistance, $state->conductance);
+                    $sum = 0.0;
+                    foreach ($supply->ports as $k => $port) {
+                        $sum += ($moved->current[$k] - $state->cycle->current[$k]) / $step * ($this->answer[$port->plus] - $this->answer[$port->minus]);
+                    }
+                    if ('volts' === $what) {
+                        $volts[$rectifier] = $sum;
+                    } else {
+                        $ohms[$rectifier] = $sum;
+                    }
+                }
+            }
+        }
+
+        return ['windingVolts' => $volts, 'windingOhms' => $ohms];
+    }
+}

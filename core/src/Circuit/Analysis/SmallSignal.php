@@ -1,0 +1,295 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit\Analysis;
+
+use Yew\Core\Circuit\Element\Capacitor;
+use Yew\Core\Circuit\Element\CoupledWindings;
+use Yew\Core\Circuit\Element\CurrentSource;
+use Yew\Core\Circuit\Element\Inductor;
+use Yew\Core\Circuit\Element\VoltageSource;
+use Yew\Core\Circuit\Factors;
+use Yew\Core\Circuit\Netlist;
+use Yew\Core\Circuit\Solve\Linearisation;
+use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Numeric\ComplexLu;
+use Yew\Core\Numeric\Pattern;
+
+/**
+ * Small-signal AC at an operating point: phasors at every node for currents driven into the circuit.
+ *
+ * The tubes' slopes come from the operating point, capacitors are jωC, a choke is R + jωL; windings on one core are the inverse of
+ * their impedance matrix, so that everything stays nodal. Tubes have no capacitances of their own here.
+ */
+final class SmallSignal
+{
+    private readonly Pattern $pattern;
+
+    private readonly int $chassis;
+
+    /** @var list<float> real parts that no frequency changes, by slot */
+    private readonly array $resistive;
+
+    /** @var list<array{int, int, float}> capacitors: nodes and farads */
+    private array $capacitors = [];
+
+    /** @var list<array{int, int, float, float}> chokes: nodes, henries, ohms */
+    private array $chokes = [];
+
+    /** @var list<array{CoupledWindings, list<array{int, int}>, list<float>}> with nodes and copper resistance of each winding */
+    private array $coupled = [];
+
+    /** @var array<int, float> amperes that the AC sources of the circuit drive into each node */
+    private array $sources;
+
+    /** @param bool $withRectifiers whether rectifiers answer small signals, as they do far below the mains frequency */
+    public function __construct(private readonly Solution $solution, Factors $factors = new Factors(), private readonly bool $withRectifiers = true)
+    {
+        $circuit = $solution->circuit;
+        $this->chassis = $circuit->size();
+        $this->sources = array_fill(0, $this->chassis + 1, 0.0);
+        $inductive = [];
+        $node = $circuit->nodes->number(...);
+        foreach ($circuit->netlist->elements as $id => $element) {
+            if ($element instanceof Capacitor) {
+                $this->capacitors[] = [$node($element->plus), $node($element->minus), $element->farads * $factors->part($id)];
+            } elseif ($element instanceof Inductor) {
+                $this->chokes[] = [$node($element->a), $node($element->b), $element->henries, max(0.01, $element->ohms * $factors->part($id))];
+                $inductive[$id] = true;
+            } elseif ($element instanceof CoupledWindings) {
+                $ends = array_map(static fn ($w): array => [$node($w->start), $node($w->end)], $element->windings);
+                $this->coupled[] = [$element, $ends, array_map(static fn ($w): float => max(0.01, $w->ohms * ($factors->windingOhms[$w->id] ?? 1.0)), $element->windings)];
+                foreach ($element->windings as $winding) {
+                    $inductive[$winding->id] = true;
+                }
+            } elseif ($element instanceof VoltageSource) {
+                $this->sources[$node($element->plus)] += $element->acVolts / VoltageSource::SERIES_OHMS;
+                $this->sources[$node($element->minus)] -= $element->acVolts / VoltageSource::SERIES_OHMS;
+            } elseif ($element instanceof CurrentSource) {
+                $this->sources[$node($element->to)] += $element->acAmperes;
+                $this->sources[$node($element->from)] -= $element->acAmperes;
+            }
+        }
+        $this->pattern = new Pattern($this->chassis, $this->links());
+        $this->resistive = $this->resistive($inductive);
+    }
+
+    /**
+     * @param array<int, array{float, float}> $drive amperes into nodes, real and imaginary; the circuit's own AC sources when empty
+     *
+     * @return array{array<int, float>, array<int, float>} real and imaginary parts of every node's volts, the chassis last
+     */
+    public function at(float $hertz, array $drive = []): array
+    {
+        $omega = 2.0 * \M_PI * $hertz;
+        $re = $this->resistive;
+        $im = array_fill(0, \count($re), 0.0);
+        foreach ($this->capacitors as [$a, $b, $farads]) {
+            $this->add($im, $a, $b, $omega * $farads);
+        }
+        foreach ($this->chokes as [$a, $b, $henries, $ohms]) {
+            $square = $ohms * $ohms + $omega * $omega * $henries * $henries;
+            $this->add($re, $a, $b, $ohms / $square);
+            $this->add($im, $a, $b, -$omega * $henries / $square);
+        }
+        foreach ($this->coupled as [$transformer, $ends, $copper]) {
+            $this->transformer($re, $im, $transformer, $ends, $copper, $omega);
+        }
+        $im = array_values($im);
+        if (!ComplexLu::factor($this->pattern, $re, $im)) {
+            throw new \RuntimeException('the circuit has no answer at this frequency');
+        }
+        $br = $bi = array_fill(0, $this->chassis + 1, 0.0);
+        if ([] === $drive) {
+            $br = $this->sources;
+        }
+        foreach ($drive as $node => [$r, $i]) {
+            $br[$node] += $r;
+            $bi[$node] += $i;
+        }
+        [$x, $y] = ComplexLu::solve($this->pattern, $re, $im, $br, $bi);
+        $x[$this->chassis] = $y[$this->chassis] = 0.0;
+
+        return [$x, $y];
+    }
+
+    /** @return array{float, float} magnitude, and phase in degrees, of a reading for the circuit's own AC sources */
+    public function reading(float $hertz, string $place, string $against = Netlist::CHASSIS): array
+    {
+        [$x, $y] = $this->at($hertz);
+        $node = $this->solution->circuit->nodes->number(...);
+        $r = $x[$node($place)] - $x[$node($against)];
+        $i = $y[$node($place)] - $y[$node($against)];
+
+        return [hypot($r, $i), rad2deg(atan2($i, $r))];
+    }
+
+    /**
+     * Admittances of the circuit as seen between pairs of nodes.
+     *
+     * @param list<array{int, int}> $pairs
+     *
+     * @return array<int, array<int, array{float, float}>> real and imaginary parts, siemens, by pair and pair
+     */
+    public function admittances(float $hertz, array $pairs): array
+    {
+        $z = $unit = [];
+        foreach ($pairs as $l => [$plus, $minus]) {
+            [$x, $y] = $this->at($hertz, [$plus => [1.0, 0.0], $minus => [-1.0, 0.0]]);
+            foreach ($pairs as $k => [$a, $b]) {
+                $z[$k][$l] = [$x[$a] - $x[$b], $y[$a] - $y[$b]];
+                $unit[$k][$l] = [$k === $l ? 1.0 : 0.0, 0.0];
+            }
+        }
+
+        return self::inverse($z, $unit);
+    }
+
+    /** Magnitude of the impedance that a source would see at a place, ohms. */
+    public function impedance(float $hertz, string $place): float
+    {
+        $node = $this->solution->circuit->nodes->number($place);
+        [$x, $y] = $this->at($hertz, [$node => [1.0, 0.0]]);
+
+        return hypot($x[$node], $y[$node]);
+    }
+
+    /** @return list<array{int, int}> */
+    private function links(): array
+    {
+        $circuit = $this->solution->circuit;
+        $links = [];
+        foreach ($circuit->pattern->slots() as $place => $_) {
+            $links[] = [intdiv($place, $circuit->size()), $place % $circuit->size()];
+        }
+        foreach ([...$this->capacitors, ...$this->chokes] as [$a, $b]) {
+            $links[] = [$a, $b];
+        }
+        foreach ($this->coupled as [, $ends]) {
+            $all = array_merge(...$ends);
+            foreach ($all as $a) {
+                foreach ($all as $b) {
+                    $links[] = [$a, $b];
+                }
+            }
+        }
+
+        return $links;
+    }
+
+    /**
+     * @param array<string, true> $inductive ids whose DC resistance is part of an impedance
+     *
+     * @return list<float>
+     */
+    private function resistive(array $inductive): array
+    {
+        $circuit = $this->solution->circuit;
+        // All of the Jacobian first, in the DC circuit's own slots, then moved over.
+        $a = $circuit->linear;
+        $b = $circuit->drive;
+        Linearisation::near($circuit, $this->solution->situation, $this->solution)->stamp($a, $b);
+        foreach ($this->withRectifiers ? $circuit->supplies : [] as $s => $supply) {
+            foreach ($this->solution->supplies[$s]->cycle->slope ?? [] as $k => $row) {
+                foreach ($row as $l => $slope) {
+                    [$pp, $pm, $mp, $mm] = $supply->slots[$k][$l];
+                    $a[$pp] -= $slope;
+                    $a[$pm] += $slope;
+                    $a[$mp] += $slope;
+                    $a[$mm] -= $slope;
+                }
+            }
+        }
+        $values = array_fill(0, $this->pattern->slotCount + 1, 0.0);
+        foreach ($circuit->pattern->slots() as $place => $slot) {
+            $values[$this->pattern->slot(intdiv($place, $circuit->size()), $place % $circuit->size())] += $a[$slot];
+        }
+        foreach ($circuit->conductances as $c) {
+            if (isset($inductive[$c->id])) {
+                $this->add($values, $c->a, $c->b, -$c->siemens);
+            }
+        }
+
+        return array_values($values);
+    }
+
+    /** @param array<int, float> $values */
+    private function add(array &$values, int $a, int $b, float $siemens): void
+    {
+        [$aa, $ab, $ba, $bb] = $this->pattern->meeting($a, $b, $a, $b);
+        $values[$aa] += $siemens;
+        $values[$bb] += $siemens;
+        $values[$ab] -= $siemens;
+        $values[$ba] -= $siemens;
+    }
+
+    /**
+     * @param array<int, float>     $re
+     * @param array<int, float>     $im
+     * @param list<array{int, int}> $ends
+     * @param list<float>           $copper
+     */
+    private function transformer(array &$re, array &$im, CoupledWindings $transformer, array $ends, array $copper, float $omega): void
+    {
+        $count = \count($ends);
+        $z = $unit = [];
+        for ($i = 0; $i < $count; ++$i) {
+            for ($j = 0; $j < $count; ++$j) {
+                $mutual = $i === $j ? 1.0 : $transformer->coupling;
+                $z[$i][$j] = [$i === $j ? $copper[$i] : 0.0, $omega * $mutual * sqrt($transformer->windings[$i]->henries * $transformer->windings[$j]->henries)];
+                $unit[$i][$j] = [$i === $j ? 1.0 : 0.0, 0.0];
+            }
+        }
+        $y = self::inverse($z, $unit);
+        foreach ($ends as $i => [$a, $b]) {
+            foreach ($ends as $j => [$c, $d]) {
+                [$g, $s] = $y[$i][$j];
+                foreach ($this->pattern->meeting($a, $b, $c, $d) as $corner => $slot) {
+                    $sign = 0 === $corner || 3 === $corner ? 1.0 : -1.0;
+                    $re[$slot] += $sign * $g;
+                    $im[$slot] += $sign * $s;
+                }
+            }
+        }
+    }
+
+    /**
+     * Gauss and Jordan on pairs of real and imaginary part; a dozen windings at the most.
+     *
+     * @param array<int, array<int, array{float, float}>> $a
+     * @param array<int, array<int, array{float, float}>> $b unit matrix
+     *
+     * @return array<int, array<int, array{float, float}>>
+     */
+    private static function inverse(array $a, array $b): array
+    {
+        $n = \count($a);
+        for ($k = 0; $k < $n; ++$k) {
+            [$pr, $pi] = $a[$k][$k];
+            $square = $pr * $pr + $pi * $pi;
+            for ($j = 0; $j < $n; ++$j) {
+                foreach ([&$a, &$b] as &$m) {
+                    [$r, $i] = $m[$k][$j];
+                    $m[$k][$j] = [($r * $pr + $i * $pi) / $square, ($i * $pr - $r * $pi) / $square];
+                }
+                unset($m);
+            }
+            for ($row = 0; $row < $n; ++$row) {
+                if ($row === $k) {
+                    continue;
+                }
+                [$fr, $fi] = $a[$row][$k];
+                for ($j = 0; $j < $n; ++$j) {
+                    foreach ([&$a, &$b] as &$m) {
+                        [$r, $i] = $m[$k][$j];
+                        $m[$row][$j] = [$m[$row][$j][0] - ($fr * $r - $fi * $i), $m[$row][$j][1] - ($fr * $i + $fi * $r)];
+                    }
+                    unset($m);
+                }
+            }
+        }
+
+        return $b;
+    }
+}

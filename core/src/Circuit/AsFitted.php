@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit;
+
+use Yew\Core\Circuit\Compile\Compiler;
+use Yew\Core\Circuit\Element\Capacitor;
+use Yew\Core\Circuit\Element\CoupledWindings;
+use Yew\Core\Circuit\Element\Diode;
+use Yew\Core\Circuit\Element\Element;
+use Yew\Core\Circuit\Element\Inductor;
+use Yew\Core\Circuit\Element\Potentiometer;
+use Yew\Core\Circuit\Element\Resistor;
+use Yew\Core\Circuit\Element\Tube;
+use Yew\Core\Circuit\Element\Winding;
+use Yew\Core\Circuit\Element\Wire;
+use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Tube\TubeCatalogue;
+
+/**
+ * Ordered changes on one physical unit (contract §1): part replaced or found different, tube fitted, wire lifted, control set.
+ *
+ * Forms: `{kind: part, id, ohms | farads | henries}`, `{kind: open, id}`, `{kind: short, id}`, `{kind: leak, id, ohms}`,
+ * `{kind: bridge, id, between, ohms}`, `{kind: tube, position, type}`, `{kind: strength, position, strength}`,
+ * `{kind: setting, id, setting}`. A short is 10 mΩ.
+ */
+final readonly class AsFitted
+{
+    private function __construct(public Netlist $netlist, public Factors $factors)
+    {
+    }
+
+    public static function drawn(Netlist $netlist, Factors $factors = new Factors()): self
+    {
+        return new self($netlist, $factors);
+    }
+
+    /**
+     * @param list<Fields> $changes
+     *
+     * @throws BadData when a change names what the circuit lacks
+     */
+    public static function of(Netlist $netlist, Factors $factors, array $changes, TubeCatalogue $tubes): self
+    {
+        $fitted = new self($netlist, $factors);
+        foreach ($changes as $change) {
+            $fitted = $fitted->changed($change, $tubes);
+            $change->done();
+        }
+
+        return $fitted;
+    }
+
+    private function changed(Fields $change, TubeCatalogue $tubes): self
+    {
+        $kind = $change->string('kind', 12);
+        switch ($kind) {
+            case 'tube':
+                return $this->tube($change, $tubes);
+            case 'strength':
+                return new self($this->netlist, $this->factors->withTube($this->position($change), $change->number('strength', 0, 3)));
+            case 'bridge':
+                $between = $change->strings('between', 2);
+                if (2 !== \count($between)) {
+                    throw $change->fault('between', 'two places belong here');
+                }
+                $id = $change->string('id', 40);
+
+                return new self($this->netlist->with($id, new Resistor($id, $between[0], $between[1], max(Compiler::LEAST_OHMS, $change->number('ohms', 0, 1e9)))), $this->factors);
+            default:
+                $id = $change->string('id', 40);
+                $element = $this->netlist->find($id) ?? $this->winding($id) ?? throw $change->fault('id', \sprintf('the circuit has no part “%s”', $id));
+                $factors = 'part' === $kind ? $this->factors->withoutPart($id) : $this->factors;
+
+                return new self($this->put($element, self::exchanged($element, $id, $kind, $change)), $factors);
+        }
+    }
+
+    private function tube(Fields $change, TubeCatalogue $tubes): self
+    {
+        $position = $this->position($change);
+        $type = $change->string('type', 20);
+        if (null === $tubes->find($type)) {
+            throw $change->fault('type', \sprintf('“%s” is not in the tube data; give the exact type with its suffix', $type));
+        }
+
+        return new self($this->netlist->with($position, new Tube($position, $type, $this->netlist->tube($position)->places ?? [])), $this->factors);
+    }
+
+    private function position(Fields $change): string
+    {
+        $position = $change->string('position', 12);
+
+        return null === $this->netlist->tube(explode('/', $position)[0]) ? throw $change->fault('position', \sprintf('the circuit has no tube “%s”', $position)) : $position;
+    }
+
+    /** A winding that belongs to a transformer can be opened, shorted or found different too. */
+    private function winding(string $id): ?CoupledWindings
+    {
+        foreach ($this->netlist->all(CoupledWindings::class) as $transformer) {
+            foreach ($transformer->windings as $winding) {
+                if ($winding->id === $id) {
+                    return $transformer;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    private function put(Element $before, ?Element $after): Netlist
+    {
+        return $this->netlist->with($before->id(), $after);
+    }
+
+    private static function exchanged(Element $element, string $id, string $kind, Fields $change): ?Element
+    {
+        return match ($kind) {
+            'part' => self::other($element, $id, $change),
+            'open' => self::opened($element, $id),
+            'short' => self::shorted($element, $id, Compiler::LEAST_OHMS) ?? throw $change->fault('id', \sprintf('“%s” has no two ends to short', $id)),
+            'leak' => $element instanceof Capacitor ? new Capacitor($id, $element->plus, $element->minus, $element->farads, $element->ratedVolts, max(Compiler::LEAST_OHMS, $change->number('ohms', 0, 1e12))) : throw $change->fault('id', 'a capacitor belongs here'),
+            'setting' => $element instanceof Potentiometer ? new Potentiometer($id, $element->top, $element->wiper, $element->bottom, $element->ohms, $change->number('setting', 0, 1)) : throw $change->fault('id', 'a control belongs here'),
+            default => throw $change->fault('kind', 'part, open, short, leak, bridge, tube, strength or setting belongs here'),
+        };
+    }
+
+    private static function other(Element $element, string $id, Fields $change): Element
+    {
+        return match (true) {
+            $element instanceof Resistor => new Resistor($id, $element->a, $element->b, max(Compiler::LEAST_OHMS, $change->number('ohms', 0, 1e9)), $element->tolerancePercent, $element->watts),
+            $element instanceof Potentiometer => new Potentiometer($id, $element->top, $element->wiper, $element->bottom, $change->number('ohms', 1, 1e9), $element->setting),
+            $element instanceof Capacitor => new Capacitor($id, $element->plus, $element->minus, $change->number('farads', 1e-13, 1), $element->ratedVolts, $element->leakOhms),
+            $element instanceof Inductor => new Inductor($id, $element->a, $element->b, $change->optionalPositive('henries') ?? $element->henries, $change->optionalPositive('ohms') ?? $element->ohms),
+            $element instanceof CoupledWindings => self::rewound($element, $id, $change->positive('ohms')),
+            default => throw $change->fault('id', \sprintf('“%s” has no value to change', $id)),
+        };
+    }
+
+    private static function opened(Element $element, string $id): ?Element
+    {
+        if (!$element instanceof CoupledWindings) {
+            return null;
+        }
+
+        return new CoupledWindings($element->id, array_values(array_filter($element->windings, static fn (Winding $w): bool => $w->id !== $id)), $element->coupling);
+    }
+
+    private static function shorted(Element $element, string $id, float $ohms): ?Element
+    {
+        return match (true) {
+            $element instanceof Capacitor => new Capacitor($id, $element->plus, $element->minus, $element->farads, $element->ratedVolts, $ohms),
+            $element instanceof Resistor, $element instanceof Inductor, $element instanceof Wire => new Resistor($id, $element->a, $element->b, $ohms),
+            $element instanceof Diode => new Resistor($id, $element->anode, $element->cathode, $ohms),
+            $element instanceof CoupledWindings => self::rewound($element, $id, $ohms),
+            default => null,
+        };
+    }
+
+    private static function rewound(CoupledWindings $transformer, string $id, float $ohms): CoupledWindings
+    {
+        return new CoupledWindings($transformer->id, array_map(static fn (Winding $w): Winding => $w->id === $id ? new Winding($w->id, $w->start, $w->end, $w->henries, $ohms) : $w, $transformer->windings), $transformer->coupling);
+    }
+}

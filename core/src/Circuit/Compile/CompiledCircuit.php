@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit\Compile;
+
+use Yew\Core\Circuit\Factors;
+use Yew\Core\Circuit\Netlist;
+use Yew\Core\Numeric\Pattern;
+
+/** A netlist turned into flat lists that the solver walks: made once per topology, then solved often. */
+final readonly class CompiledCircuit
+{
+    /**
+     * @param list<Conductance>            $conductances
+     * @param list<array{int, int, float}> $sources      currents out of the first node into the second
+     * @param list<TubeStage>              $tubes
+     * @param list<DiodeStage>             $diodes
+     * @param list<MainsSupply>            $supplies
+     * @param list<float>                  $linear       matrix values of all conductances, by slot, the waste slot last
+     * @param list<float>                  $drive        right-hand side of all sources, by node, the chassis last
+     * @param array<int, true>             $floating     nodes without a path to the chassis
+     */
+    public function __construct(
+        public Netlist $netlist,
+        public NodeMap $nodes,
+        public Pattern $pattern,
+        public array $conductances,
+        public array $sources,
+        public array $tubes,
+        public array $diodes,
+        public array $supplies,
+        public array $linear,
+        public array $drive,
+        public array $floating,
+        public Factors $factors = new Factors(),
+    ) {
+    }
+
+    public function size(): int
+    {
+        return $this->pattern->size;
+    }
+}

@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit\Compile;
+
+use Yew\Core\Circuit\Element\Wire;
+use Yew\Core\Circuit\Netlist;
+
+/** Numbers the nodes of a netlist: places joined by a wire are one; the chassis has the number after the last. */
+final readonly class NodeMap
+{
+    /**
+     * @param array<string, int> $numbers by place
+     * @param list<string>       $names   one place of each node
+     */
+    private function __construct(private array $numbers, public array $names)
+    {
+    }
+
+    /** @param list<string> $further places that no element of the netlist names: pins without a wire */
+    public static function of(Netlist $netlist, array $further = []): self
+    {
+        $parent = [Netlist::CHASSIS => Netlist::CHASSIS];
+        $find = static function (string $place) use (&$parent): string {
+            $parent[$place] ??= $place;
+            while ($parent[$place] !== $place) {
+                $parent[$place] = $parent[$parent[$place]];
+                $place = $parent[$place];
+            }
+
+            return $place;
+        };
+        foreach ($netlist->elements as $element) {
+            foreach ($element->places() as $place) {
+                $find($place);
+            }
+            if ($element instanceof Wire) {
+                [$a, $b] = [$find($element->a), $find($element->b)];
+                if (Netlist::CHASSIS === $a) {
+                    $parent[$b] = $a;
+                } else {
+                    $parent[$a] = $b;
+                }
+            }
+        }
+        foreach ($further as $place) {
+            $find($place);
+        }
+        $numbers = $names = $byRoot = [];
+        $chassis = $find(Netlist::CHASSIS);
+        foreach (array_keys($parent) as $place) {
+            $root = $find($place);
+            if ($root === $chassis) {
+                continue;
+            }
+            if (!isset($byRoot[$root])) {
+                $byRoot[$root] = \count($names);
+                $names[] = $place;
+            }
+            $numbers[$place] = $byRoot[$root];
+        }
+        foreach (array_keys($parent) as $place) {
+            $numbers[$place] ??= \count($names);
+        }
+
+        return new self($numbers, $names);
+    }
+
+    public function has(string $place): bool
+    {
+        return isset($this->numbers[$place]);
+    }
+
+    /** @throws \LogicException for a place that the netlist lacks */
+    public function number(string $place): int
+    {
+        return $this->numbers[$place] ?? throw new \LogicException('no node '.$place);
+    }
+
+    public function size(): int
+    {
+        return \count($this->names);
+    }
+
+    /** @return array<string, int> number by place */
+    public function places(): array
+    {
+        return $this->numbers;
+    }
+}

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit\Compile;
+
+use Yew\Core\Numeric\Pattern;
+use Yew\Core\Tube\Model\PentodeModel;
+use Yew\Core\Tube\Model\RegulatorModel;
+use Yew\Core\Tube\Model\TriodeModel;
+
+/** One electrode system of a fitted tube, with its nodes and where its slopes go in the matrix. */
+final readonly class TubeStage
+{
+    /** Leakage from cathode to heater, ohms: far below what a handbook allows (our choice). */
+    public const HEATER_LEAK_OHMS = 1e9;
+
+    /** Leakage from each other electrode to the cathode, ohms (our choice). */
+    public const ELECTRODE_LEAK_OHMS = 1e10;
+
+    /** @var array{list<int>, list<int>, list<int>, list<int>} slots of the rows of plate, screen, grid and cathode, columns in that order */
+    public array $slots;
+
+    public function __construct(
+        public string $position,
+        public string $section,
+        public TriodeModel|PentodeModel|RegulatorModel $model,
+        public float $strength,
+        public int $plate,
+        public int $screen,
+        public int $grid,
+        public int $cathode,
+        Pattern $pattern,
+    ) {
+        $this->slots = [self::row($pattern, $plate, $this), self::row($pattern, $screen, $this), self::row($pattern, $grid, $this), self::row($pattern, $cathode, $this)];
+    }
+
+    /** @return list<int> */
+    private static function row(Pattern $pattern, int $row, self $stage): array
+    {
+        return [$pattern->slot($row, $stage->plate), $pattern->slot($row, $stage->screen), $pattern->slot($row, $stage->grid), $pattern->slot($row, $stage->cathode)];
+    }
+
+    public function id(): string
+    {
+        return $this->position.'/'.$this->section;
+    }
+
+    /**
+     * Currents and slopes at volts against the cathode, strength included.
+     *
+     * @return array{float, float, float, float, float, float, float, float, float, float} plate current and its slopes by plate, screen
+     *                                                                                     and grid; screen current likewise; grid current and its slope by grid
+     */
+    public function at(float $plate, float $screen, float $grid): array
+    {
+        $s = $this->strength;
+        $model = $this->model;
+        if ($model instanceof TriodeModel) {
+            [$i, $byPlate, $byGrid] = $model->plate($plate, $grid);
+            [$g, $gg] = $model->grid->at($grid);
+
+            return [$s * $i, $s * $byPlate, 0.0, $s * $byGrid, 0.0, 0.0, 0.0, 0.0, $s * $g, $s * $gg];
+        }
+        if ($model instanceof PentodeModel) {
+            [$i, $pp, $pg, $ps, $j, $sp, $sg, $ss] = $model->plateAndScreen($plate, $grid, $screen);
+            [$g, $gg] = $model->grid->at($grid);
+
+            return [$s * $i, $s * $pp, $s * $ps, $s * $pg, $s * $j, $s * $sp, $s * $ss, $s * $sg, $s * $g, $s * $gg];
+        }
+        [$i, $slope] = $model->at($plate);
+
+        return [$i, $slope, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0];
+    }
+}

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit\Element;
+
+final readonly class Capacitor implements Element
+{
+    /** @param float|null $leakOhms a resistance across it: a leak, or a short as a fault */
+    public function __construct(public string $id, public string $plus, public string $minus, public float $farads, public ?float $ratedVolts = null, public ?float $leakOhms = null)
+    {
+    }
+
+    public function id(): string
+    {
+        return $this->id;
+    }
+
+    public function places(): array
+    {
+        return [$this->plus, $this->minus];
+    }
+}

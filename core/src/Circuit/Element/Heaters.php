@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit\Element;
+
+/** Tubes whose heaters hang on one winding, in parallel. */
+final readonly class Heaters implements Element
+{
+    /**
+     * @param string       $winding   `T1/heater`
+     * @param list<string> $positions
+     * @param float        $volts     at which each takes its rated current
+     */
+    public function __construct(public string $id, public string $winding, public array $positions, public float $volts)
+    {
+    }
+
+    public function id(): string
+    {
+        return $this->id;
+    }
+
+    public function places(): array
+    {
+        return [];
+    }
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit\Element;
+
+/** A rectifier between a winding and its reservoir. */
+final readonly class Rectifier implements Element
+{
+    /** Drop of one silicon diode while it conducts, volts (common practice). */
+    public const SILICON_VOLTS = 0.8;
+
+    /**
+     * @param string                  $winding       `T1/ht`
+     * @param string|null             $middle        where the reservoirs of a full-wave doubler meet
+     * @param float                   $dropVolts     of one diode while it conducts; of no account with a tube
+     * @param string|null             $tube          position of the rectifier tube
+     * @param float                   $share         part of the winding that is used, for a tap
+     * @param float                   $seriesOhms    of a resistor in each supply lead
+     * @param list<string>            $reservoirs    ids of the capacitors that it charges; for a half-wave doubler first the one in series
+     * @param array{float,float}|null $choke         henries and ohms of an input choke
+     * @param bool                    $deadInStandby standby opens its winding
+     * @param bool                    $reversed      half wave: conducts in the negative half cycle
+     */
+    public function __construct(
+        public string $id,
+        public string $winding,
+        public RectifierKind $kind,
+        public string $plus,
+        public string $minus,
+        public ?string $middle = null,
+        public float $dropVolts = self::SILICON_VOLTS,
+        public ?string $tube = null,
+        public float $share = 1.0,
+        public float $seriesOhms = 0.0,
+        public array $reservoirs = [],
+        public ?array $choke = null,
+        public bool $deadInStandby = false,
+        public bool $reversed = false,
+    ) {
+    }
+
+    public function id(): string
+    {
+        return $this->id;
+    }
+
+    public function places(): array
+    {
+        return null === $this->middle ? [$this->plus, $this->minus] : [$this->plus, $this->middle, $this->minus];
+    }
+}

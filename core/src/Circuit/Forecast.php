@@ -1,0 +1,112 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit;
+
+use Yew\Core\Circuit\Analysis\Adjoint;
+use Yew\Core\Circuit\Calibration\Calibration;
+use Yew\Core\Circuit\Calibration\UnitSpread;
+use Yew\Core\Circuit\Compile\Compiler;
+use Yew\Core\Circuit\Element\Heaters;
+use Yew\Core\Circuit\Solve\DidNotConverge;
+use Yew\Core\Circuit\Solve\OperatingPoint;
+use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Tube\TubeCatalogue;
+
+/** What every place of a circuit should read under one situation; small enough to be kept. */
+final readonly class Forecast
+{
+    /**
+     * @param array<string, Predicted> $places
+     * @param array<string, float>     $heaterVolts AC volts at the heaters, by tube position
+     */
+    private function __construct(public array $places, public array $heaterVolts)
+    {
+    }
+
+    /**
+     * @param list<string> $asked places to answer for
+     *
+     * @throws DidNotConverge
+     */
+    public static function of(AsFitted $fitted, TubeCatalogue $tubes, Situation $situation, Calibration $calibration, array $asked): self
+    {
+        $solution = OperatingPoint::of(Compiler::compile($fitted->netlist, $tubes, $situation, $fitted->factors), $situation);
+        $adjoints = [];
+        foreach ($asked as $place) {
+            if ($solution->circuit->nodes->has($place) && !$solution->isFloating($place)) {
+                $adjoints[$place] = Adjoint::of($solution, $place);
+            }
+        }
+        $places = [];
+        foreach ($asked as $place) {
+            if (!$solution->circuit->nodes->has($place)) {
+                continue;
+            }
+            $adjoint = $adjoints[$place] ?? null;
+            $places[$place] = null === $adjoint || self::leakageDecides($solution, $adjoint, $place)
+                ? new Predicted(null, $adjoint?->sourceOhms() ?? \INF, 0.0)
+                : new Predicted($solution->at($place), $adjoint->sourceOhms(), UnitSpread::deviation($fitted->netlist, $calibration, $adjoint));
+        }
+
+        return new self($places, self::heaters($solution));
+    }
+
+    public function at(string $place): ?Predicted
+    {
+        return $this->places[$place] ?? null;
+    }
+
+    /** @return array<mixed> for a cache */
+    public function toArray(): array
+    {
+        return ['places' => array_map(static fn (Predicted $p): array => [$p->volts, is_finite($p->sourceOhms) ? $p->sourceOhms : null, $p->deviation], $this->places), 'heaters' => $this->heaterVolts];
+    }
+
+    /** @param array{places: array<string, array{float|null, float|null, float}>, heaters: array<string, float>} $data as toArray() gave it */
+    public static function fromArray(array $data): self
+    {
+        return new self(array_map(static fn (array $p): Predicted => new Predicted($p[0], $p[1] ?? \INF, $p[2]), $data['places']), $data['heaters']);
+    }
+
+    /**
+     * Whether nothing but leakage decides here: at the place itself, or at an open grid whose drift moves it by half as much.
+     */
+    private static function leakageDecides(Solution $solution, Adjoint $adjoint, string $place): bool
+    {
+        if (abs($adjoint->sourceOhms()) > Solution::LEAKAGE_OHMS) {
+            return true;
+        }
+        foreach ($solution->circuit->tubes as $stage) {
+            $name = $solution->circuit->nodes->names[$stage->grid] ?? null;
+            $transfer = abs($adjoint->answer[$stage->grid]);
+            // Cheap first: only an open grid moves anything by tens of volts for a microampere.
+            if (null === $name || $name === $place || $transfer < 0.5 * Solution::LEAKAGE_OHMS) {
+                continue;
+            }
+            $gridOhms = Adjoint::of($solution, $name)->sourceOhms();
+            if ($gridOhms > Solution::LEAKAGE_OHMS && $transfer > 0.5 * $gridOhms) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** @return array<string, float> */
+    private static function heaters(Solution $solution): array
+    {
+        $volts = [];
+        $loads = $solution->circuit->netlist->all(Heaters::class);
+        foreach ($solution->circuit->supplies as $s => $supply) {
+            foreach ($supply->heaters as $heaters) {
+                foreach ($loads[$heaters->id]->positions ?? [] as $position) {
+                    $volts[$position] = $heaters->voltsAt($solution->supplies[$s]->coreVolts);
+                }
+            }
+        }
+
+        return $volts;
+    }
+}

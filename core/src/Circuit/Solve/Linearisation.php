@@ -1,0 +1,174 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit\Solve;
+
+use Yew\Core\Circuit\Compile\CompiledCircuit;
+use Yew\Core\Circuit\Situation;
+use Yew\Core\Tube\Model\PentodeModel;
+use Yew\Core\Tube\Model\RegulatorModel;
+
+/** Where each non-linear element stands while Newton walks: the volts at which it is linearised next. */
+final class Linearisation
+{
+    /** @var list<array{float, float, float}> plate, screen and grid volts of each tube stage */
+    private array $tubes = [];
+
+    /** @var array<int, float> of each diode */
+    private array $diodes = [];
+
+    /** @var list<array<int, float>> across each port of each supply */
+    public array $ports = [];
+
+    /** @var list<array<int, float>> across each choke input of each supply */
+    public array $chokes = [];
+
+    private function __construct(private readonly CompiledCircuit $circuit, private readonly Situation $situation)
+    {
+    }
+
+    /** A tube's usual working point, and reservoirs a little below their peaks. */
+    public static function guess(CompiledCircuit $circuit, Situation $situation, float $share): self
+    {
+        $point = new self($circuit, $situation);
+        foreach ($circuit->tubes as $stage) {
+            $model = $stage->model;
+            $point->tubes[] = match (true) {
+                $model instanceof RegulatorModel => [$model->burningVolts, 0.0, 0.0],
+                $model instanceof PentodeModel => [250.0, 250.0, -150.0 / $model->mu],
+                default => [150.0, 0.0, -80.0 / $model->mu],
+            };
+        }
+        $point->diodes = array_map(static fn (): float => 0.0, $circuit->diodes);
+        foreach ($circuit->supplies as $supply) {
+            $peak = $share * \M_SQRT2 * $situation->inletVolts;
+            $point->ports[] = array_map(static fn ($port): float => 0.88 * $port->turns * $peak / $port->voltsShare, $supply->ports);
+            $point->chokes[] = array_map(static fn ($choke): float => 0.6 * $choke->turns * $peak, $supply->chokes);
+        }
+
+        return $point;
+    }
+
+    public static function near(CompiledCircuit $circuit, Situation $situation, Solution $solution): self
+    {
+        $point = new self($circuit, $situation);
+        $v = $solution->volts;
+        foreach ($circuit->tubes as $stage) {
+            $k = $v[$stage->cathode];
+            $point->tubes[] = [$v[$stage->plate] - $k, $v[$stage->screen] - $k, $v[$stage->grid] - $k];
+        }
+        foreach ($circuit->diodes as $diode) {
+            $point->diodes[] = $v[$diode->anode] - $v[$diode->cathode];
+        }
+        foreach ($circuit->supplies as $supply) {
+            $point->ports[] = array_map(static fn ($port): float => $v[$port->plus] - $v[$port->minus], $supply->ports);
+            $point->chokes[] = array_map(static fn ($choke): float => $v[$choke->plus] - $v[$choke->minus], $supply->chokes);
+        }
+
+        return $point;
+    }
+
+    /**
+     * Adds all tubes and diodes as conductances and currents.
+     *
+     * @param array<int, float> $a
+     * @param array<int, float> $b
+     */
+    public function stamp(array &$a, array &$b): void
+    {
+        foreach ($this->circuit->tubes as $i => $stage) {
+            [$p, $s, $g] = $this->tubes[$i];
+            [$ip, $pp, $ps, $pg, $is, $sp, $ss, $sg, $ig, $gg] = $stage->at($p, $s, $g);
+            [$rp, $rs, $rg, $rk] = $stage->slots;
+            $a[$rp[0]] += $pp;
+            $a[$rp[1]] += $ps;
+            $a[$rp[2]] += $pg;
+            $a[$rp[3]] -= $pp + $ps + $pg;
+            $a[$rk[0]] -= $pp + $sp;
+            $a[$rk[1]] -= $ps + $ss;
+            $a[$rk[2]] -= $pg + $sg + $gg;
+            $a[$rk[3]] += $pp + $ps + $pg + $sp + $ss + $sg + $gg;
+            $b[$stage->plate] -= $ep = $ip - $pp * $p - $ps * $s - $pg * $g;
+            if (0.0 !== $is) {
+                $a[$rs[0]] += $sp;
+                $a[$rs[1]] += $ss;
+                $a[$rs[2]] += $sg;
+                $a[$rs[3]] -= $sp + $ss + $sg;
+                $b[$stage->screen] -= $es = $is - $sp * $p - $ss * $s - $sg * $g;
+                $b[$stage->cathode] += $es;
+            }
+            $b[$stage->cathode] += $ep;
+            if (0.0 !== $ig) {
+                $a[$rg[2]] += $gg;
+                $a[$rg[3]] -= $gg;
+                $b[$stage->grid] -= $eg = $ig - $gg * $g;
+                $b[$stage->cathode] += $eg;
+            }
+        }
+        foreach ($this->circuit->diodes as $i => $diode) {
+            $v = $this->diodes[$i];
+            [$current, $slope] = $diode->at($v);
+            [$aa, $ac, $ca, $cc] = $diode->slots;
+            $a[$aa] += $slope;
+            $a[$cc] += $slope;
+            $a[$ac] -= $slope;
+            $a[$ca] -= $slope;
+            $e = $current - $slope * $v;
+            $b[$diode->anode] -= $e;
+            $b[$diode->cathode] += $e;
+        }
+    }
+
+    /**
+     * Moves each element to the new volts, as far as it may go at once.
+     *
+     * @param array<int, float> $v
+     *
+     * @return bool whether anything was held back
+     */
+    public function moveTo(array $v): bool
+    {
+        $held = false;
+        foreach ($this->circuit->tubes as $i => $stage) {
+            $k = $v[$stage->cathode];
+            [$p, $s, $g] = $this->tubes[$i];
+            $plate = $v[$stage->plate] - $k;
+            $screen = $v[$stage->screen] - $k;
+            $grid = $v[$stage->grid] - $k;
+            $reach = 30.0 + 0.6 * ($p > 0.0 ? $p : -$p);
+            $limitedPlate = $plate > $p + $reach ? $p + $reach : ($plate < $p - $reach ? $p - $reach : $plate);
+            $reach = 30.0 + 0.5 * ($s > 0.0 ? $s : -$s);
+            $limitedScreen = $screen > $s + $reach ? $s + $reach : ($screen < $s - $reach ? $s - $reach : $screen);
+            $reach = 0.5 + 0.5 * ($g > 0.0 ? $g : -$g);
+            $limitedGrid = $grid > $g + $reach ? $g + $reach : ($grid < $g - $reach ? $g - $reach : $grid);
+            if ($limitedPlate !== $plate || $limitedScreen !== $screen || $limitedGrid !== $grid) {
+                $held = true;
+            }
+            $this->tubes[$i] = [$limitedPlate, $limitedScreen, $limitedGrid];
+        }
+        foreach ($this->circuit->diodes as $i => $diode) {
+            $next = $v[$diode->anode] - $v[$diode->cathode];
+            $this->diodes[$i] = $diode->limited($next, $this->diodes[$i]);
+            $held = $held || abs($this->diodes[$i] - $next) > 1e-9;
+        }
+        foreach ($this->circuit->supplies as $s => $supply) {
+            $peak = \M_SQRT2 * $this->situation->inletVolts;
+            foreach ($supply->ports as $k => $port) {
+                $next = $v[$port->plus] - $v[$port->minus];
+                $top = $port->turns * $peak / $port->voltsShare;
+                $last = $this->ports[$s][$k];
+                if ($next >= $top && $last < $top) {
+                    $held = $held || $next > $top * (1.0 + 1e-9);
+                    $next = 0.5 * ($last + $top);
+                }
+                $this->ports[$s][$k] = $next;
+            }
+            foreach ($supply->chokes as $k => $choke) {
+                $this->chokes[$s][$k] = min($v[$choke->plus] - $v[$choke->minus], $choke->turns * $peak * 0.9999);
+            }
+        }
+
+        return $held;
+    }
+}

@@ -1,0 +1,211 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit\Spice;
+
+use Yew\Core\Circuit\Compile\Compiler;
+use Yew\Core\Circuit\Compile\TubeStage;
+use Yew\Core\Circuit\Element\Capacitor;
+use Yew\Core\Circuit\Element\CoupledWindings;
+use Yew\Core\Circuit\Element\CurrentSource;
+use Yew\Core\Circuit\Element\Diode;
+use Yew\Core\Circuit\Element\Element;
+use Yew\Core\Circuit\Element\Inductor;
+use Yew\Core\Circuit\Element\MainsTransformer;
+use Yew\Core\Circuit\Element\Potentiometer;
+use Yew\Core\Circuit\Element\Rectifier;
+use Yew\Core\Circuit\Element\RectifierKind;
+use Yew\Core\Circuit\Element\Resistor;
+use Yew\Core\Circuit\Element\StandbySwitch;
+use Yew\Core\Circuit\Element\Tube;
+use Yew\Core\Circuit\Element\VoltageSource;
+use Yew\Core\Circuit\Factors;
+use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Tube\Model\RectifierModel;
+use Yew\Core\Tube\TubeCatalogue;
+
+/** A solved circuit as a SPICE netlist that ngspice runs unchanged; tube models come along as subcircuits. */
+final class NetlistWriter
+{
+    private SpiceText $out;
+
+    /** @var array<string, string> text of the subcircuits in use, by name */
+    private array $subcircuits = [];
+
+    private function __construct(private readonly Solution $solution, private readonly TubeCatalogue $tubes, private readonly Situation $situation, private readonly Factors $factors)
+    {
+        $this->out = new SpiceText($solution->circuit);
+    }
+
+    /** @return string without `.end`, so that further cards can follow */
+    public static function body(Solution $solution, TubeCatalogue $tubes, Situation $situation, Factors $factors, Flavour $flavour, string $title): string
+    {
+        return (new self($solution, $tubes, $situation, $factors))->written($flavour, $title);
+    }
+
+    /** The whole file: with the analysis that the flavour is meant for. */
+    public static function file(Solution $solution, TubeCatalogue $tubes, Situation $situation, Factors $factors, Flavour $flavour, string $title): string
+    {
+        $hertz = [] === $solution->circuit->supplies ? 50.0 : $solution->circuit->supplies[0]->hertz;
+        $cards = Flavour::Averaged === $flavour ? ".options reltol=1e-6\n.op\n" : \sprintf(".options reltol=1e-4\n.tran %s %s %s %s UIC\n", SpiceText::number(1 / $hertz / 200), SpiceText::number(60 / $hertz), SpiceText::number(50 / $hertz), SpiceText::number(1 / $hertz / 400));
+
+        return self::body($solution, $tubes, $situation, $factors, $flavour, $title).$cards.".end\n";
+    }
+
+    private function written(Flavour $flavour, string $title): string
+    {
+        $netlist = $this->solution->circuit->netlist;
+        foreach ($netlist->elements as $element) {
+            $this->element($element);
+        }
+        foreach ($this->situation->across as $i => $clipped) {
+            $this->out->line('Racross%d %s %s %s', $i, $this->out->node($clipped['place']), $this->out->node($clipped['against']), $clipped['ohms']);
+        }
+        $this->leaks();
+        $supplies = $this->solution->circuit->supplies;
+        foreach (array_values($netlist->all(MainsTransformer::class)) as $i => $transformer) {
+            if (Flavour::Averaged === $flavour) {
+                AveragedSupply::write($this->out, $supplies[$i], $this->solution->supplies[$i], $this->situation->inletVolts);
+            } else {
+                $this->switching($transformer, $i);
+            }
+        }
+
+        if (Flavour::Averaged === $flavour) {
+            foreach ($this->solution->circuit->nodes->names as $node => $place) {
+                $this->out->line('.nodeset V(%s)=%s', SpiceText::word($place), $this->solution->volts[$node]);
+            }
+        }
+
+        return '* '.str_replace(["\r", "\n"], ' ', $title)."\n* ".$flavour->value." flavour; a node is named after a place: V3.1 is v3_1\n".implode('', $this->subcircuits).$this->out->text();
+    }
+
+    private function element(Element $element): void
+    {
+        $id = SpiceText::word($element->id());
+        $factor = $this->factors->part($element->id());
+        match (true) {
+            $element instanceof Resistor => $this->resistor($id, $element->a, $element->b, $element->ohms * $factor),
+            $element instanceof Potentiometer => $this->potentiometer($element, $id, $factor),
+            $element instanceof Inductor => $this->inductor($id, $element->a, $element->b, $element->henries, $element->ohms * $factor),
+            $element instanceof CoupledWindings => $this->windings($element, $id),
+            $element instanceof Capacitor => $this->capacitor($element, $id, $factor),
+            $element instanceof StandbySwitch => $this->situation->standby ? null : $this->resistor($id, $element->a, $element->b, StandbySwitch::CLOSED_OHMS),
+            $element instanceof VoltageSource => $this->source($element, $id),
+            $element instanceof CurrentSource => $this->out->line('I%s %s %s DC %s AC %s', $id, $this->out->node($element->from), $this->out->node($element->to), $element->amperes, $element->acAmperes),
+            $element instanceof Diode => $this->diode($element, $id),
+            $element instanceof Tube => $this->tube($element),
+            default => null,
+        };
+    }
+
+    private function resistor(string $id, string $a, string $b, float $ohms): void
+    {
+        $this->out->line('R%s %s %s %s', $id, $this->out->node($a), $this->out->node($b), max($ohms, Compiler::LEAST_OHMS));
+    }
+
+    private function potentiometer(Potentiometer $pot, string $id, float $factor): void
+    {
+        $this->resistor($id.'_top', $pot->top, $pot->wiper, $pot->ohms * $factor * (1.0 - $pot->setting));
+        $this->resistor($id.'_bottom', $pot->wiper, $pot->bottom, $pot->ohms * $factor * $pot->setting);
+    }
+
+    private function inductor(string $id, string $a, string $b, float $henries, float $ohms): void
+    {
+        $this->out->line('L%s %s m_%s %s IC=%s', $id, $this->out->node($a), $id, $henries, $this->solution->at($a, $b) / max($ohms, Compiler::LEAST_OHMS));
+        $this->out->line('R%s m_%s %s %s', $id, $id, $this->out->node($b), max($ohms, Compiler::LEAST_OHMS));
+    }
+
+    private function windings(CoupledWindings $transformer, string $id): void
+    {
+        $inductors = [];
+        foreach ($transformer->windings as $winding) {
+            $name = SpiceText::word($winding->id);
+            $this->inductor($name, $winding->start, $winding->end, $winding->henries, $winding->ohms * ($this->factors->windingOhms[$winding->id] ?? 1.0));
+            foreach ($inductors as $other) {
+                $this->out->line('K%s_%s L%s L%s %s', $other, $name, $other, $name, $transformer->coupling);
+            }
+            $inductors[] = $name;
+        }
+    }
+
+    private function capacitor(Capacitor $capacitor, string $id, float $factor): void
+    {
+        $this->out->line('C%s %s %s %s IC=%s', $id, $this->out->node($capacitor->plus), $this->out->node($capacitor->minus), $capacitor->farads * $factor, $this->solution->at($capacitor->plus, $capacitor->minus));
+        if (null !== $capacitor->leakOhms) {
+            $this->resistor($id.'_leak', $capacitor->plus, $capacitor->minus, $capacitor->leakOhms);
+        }
+    }
+
+    private function source(VoltageSource $source, string $id): void
+    {
+        $this->out->line('V%s s_%s %s DC %s AC %s', $id, $id, $this->out->node($source->minus), $source->volts, $source->acVolts);
+        $this->out->line('R%s_series s_%s %s %s', $id, $id, $this->out->node($source->plus), VoltageSource::SERIES_OHMS);
+    }
+
+    private function diode(Diode $diode, string $id): void
+    {
+        $this->out->line('D%s %s %s d_%s', $id, $this->out->node($diode->anode), $this->out->node($diode->cathode), $id);
+        $this->out->line('.model d_%s D(Is=%s N=%s)', $id, $diode->saturationAmperes, $diode->emission);
+    }
+
+    private function tube(Tube $tube): void
+    {
+        $stages = array_map(static fn (TubeStage $s): string => $s->id(), $this->solution->circuit->tubes);
+        foreach ($this->tubes->find($tube->type)->sections ?? [] as $section) {
+            $isRectifier = $section->model instanceof RectifierModel;
+            $works = \in_array($tube->position.'/'.$section->name, $stages, true);
+            if ($isRectifier || $works) {
+                $this->subcircuits[TubeSubcircuit::name($tube->type, $section->name)] = TubeSubcircuit::text($tube->type, $section->name, $section->model);
+            }
+            if (!$works) {
+                continue;
+            }
+            $nodes = array_map(fn (string $electrode): string => $this->out->node($tube->place($section->name, $electrode, $section->pins[$electrode])), explode(' ', TubeSubcircuit::pins($section->model)));
+            $this->out->line('X%s %s %s strength=%s', SpiceText::word($tube->position.'_'.$section->name), implode(' ', $nodes), TubeSubcircuit::name($tube->type, $section->name), $this->factors->section($tube->position, $section->name));
+        }
+    }
+
+    /** The leakages that the solver counts with. */
+    private function leaks(): void
+    {
+        foreach ($this->solution->circuit->tubes as $stage) {
+            $name = SpiceText::word($stage->id());
+            $this->out->line('Rheater_%s %s 0 %s', $name, $this->out->numbered($stage->cathode), TubeStage::HEATER_LEAK_OHMS);
+            foreach (['plate' => $stage->plate, 'screen' => $stage->screen, 'grid' => $stage->grid] as $electrode => $node) {
+                if ($node !== $stage->cathode) {
+                    $this->out->line('R%s_%s %s %s %s', $electrode, $name, $this->out->numbered($node), $this->out->numbered($stage->cathode), TubeStage::ELECTRODE_LEAK_OHMS);
+                }
+            }
+        }
+        foreach ($this->solution->circuit->supplies as $supply) {
+            foreach ([...$supply->ports, ...$supply->chokes] as $i => $port) {
+                $this->out->line('Rleak%d_%s %s %s %s', $i, SpiceText::word($port->rectifier), $this->out->numbered($port->plus), $this->out->numbered($port->minus), Compiler::RESERVOIR_LEAK_OHMS);
+            }
+        }
+    }
+
+    private function switching(MainsTransformer $transformer, int $i): void
+    {
+        $rectifiers = $tubes = $series = [];
+        foreach ($this->solution->circuit->netlist->all(Rectifier::class) as $rectifier) {
+            if (!isset($transformer->windings[$rectifier->winding]) || ($rectifier->deadInStandby && $this->situation->standby) || \in_array($rectifier->tube, $this->situation->tubesOut, true)) {
+                continue;
+            }
+            $rectifiers[] = $rectifier;
+            $tube = null === $rectifier->tube ? null : $this->solution->circuit->netlist->tube($rectifier->tube);
+            $sections = null === $tube ? [] : $this->tubes->find($tube->type)->sections ?? [];
+            if (null !== $tube && [] !== $sections) {
+                $tubes[$rectifier->id] = TubeSubcircuit::name($tube->type, reset($sections)->name).' strength='.SpiceText::number($this->factors->tube($tube->position));
+            }
+            if (RectifierKind::HalfWaveDoubler === $rectifier->kind) {
+                $capacitor = $this->solution->circuit->netlist->find($rectifier->reservoirs[0] ?? '');
+                $series[$rectifier->id] = $capacitor instanceof Capacitor ? $capacitor->farads : 1e-4;
+            }
+        }
+        $this->out->line(SwitchingSupply::DIODE_MODEL);
+        (new SwitchingSupply($this->out, $transformer, $this->solution->supplies[$i], $this->factors, $series))->write($this->situation->inletVolts, $rectifiers, $tubes);
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit\Spice;
+
+use Yew\Core\Tube\Model\GridCurrent;
+use Yew\Core\Tube\Model\PentodeModel;
+use Yew\Core\Tube\Model\RectifierModel;
+use Yew\Core\Tube\Model\RegulatorModel;
+use Yew\Core\Tube\Model\TriodeModel;
+
+/** A tube model as a SPICE subcircuit of behavioural sources: the same equations as in Tube\Model, written a second time. */
+final class TubeSubcircuit
+{
+    /** Subcircuit name of a section of a type: `tube_12ax7_1`. */
+    public static function name(string $type, string $section): string
+    {
+        return 'tube_'.SpiceText::word($type.'_'.$section);
+    }
+
+    /** Pins in the order of the subcircuit's nodes. */
+    public static function pins(TriodeModel|PentodeModel|RectifierModel|RegulatorModel $model): string
+    {
+        return match (true) {
+            $model instanceof TriodeModel => 'plate grid cathode',
+            $model instanceof PentodeModel => 'plate screen grid cathode',
+            default => 'plate cathode',
+        };
+    }
+
+    public static function text(string $type, string $section, TriodeModel|PentodeModel|RectifierModel|RegulatorModel $model): string
+    {
+        $body = match (true) {
+            $model instanceof TriodeModel => self::triode($model),
+            $model instanceof PentodeModel => self::pentode($model),
+            $model instanceof RectifierModel => \sprintf("bp plate cathode I=strength*%s*pwr(max(V(plate,cathode),0),1.5)\n", self::n($model->perveance)),
+            default => self::regulator($model),
+        };
+
+        return \sprintf(".subckt %s %s params: strength=1\n%s.ends\n", self::name($type, $section), self::pins($model), $body);
+    }
+
+    private static function triode(TriodeModel $m): string
+    {
+        return \sprintf("bz z 0 V=%s*(%s+(V(grid,cathode)+%s)/sqrt(%s+max(V(plate,cathode),0)^2))\n", self::n($m->kp), self::n(1 / $m->mu), self::n($m->contactVolts), self::n($m->kvb))
+            .\sprintf("be e 0 V=max(V(plate,cathode),0)*%s/%s\n", self::softplus('V(z)'), self::n($m->kp))
+            .\sprintf("bp plate cathode I=strength*2*pwr(max(V(e),0),%s)/%s\n", self::n($m->exponent), self::n($m->kg))
+            .self::grid($m->grid);
+    }
+
+    private static function pentode(PentodeModel $m): string
+    {
+        $above = 'max(V(plate,cathode),0)';
+
+        return \sprintf("bu u 0 V=max(V(screen,cathode)+%s*%s,0.5)\n", self::n($m->reach), $above)
+            .\sprintf("bz z 0 V=%s*(%s+(V(grid,cathode)+%s)/V(u))\n", self::n($m->kp), self::n(1 / $m->mu), self::n($m->contactVolts))
+            .\sprintf("bc c 0 V=V(screen,cathode)>0.5 ? strength*2*pwr(max(V(u)*%s/%s,0),%s)/%s : 0\n", self::softplus('V(z)'), self::n($m->kp), self::n($m->exponent), self::n($m->kg))
+            .\sprintf("br r 0 V=%s/max(V(screen,cathode),0.5)\n", $above)
+            .\sprintf("bb b 0 V=%s*pwr(1.3/(V(r)+0.3),%s)\n", self::n($m->share), self::n($m->fall))
+            .\sprintf("bs s 0 V=V(b)+(1-V(b))*exp(-min(pwr(V(r)/%s,%s),50))\n", self::n($m->knee), self::n($m->bend))
+            ."bp plate cathode I=V(c)*(1-V(s))\nbg2 screen cathode I=V(c)*V(s)\n"
+            .self::grid($m->grid);
+    }
+
+    private static function regulator(RegulatorModel $m): string
+    {
+        return \sprintf("bz z 0 V=(V(plate,cathode)-%s)/%s\n", self::n($m->burningVolts), self::n(RegulatorModel::KNEE_VOLTS))
+            .\sprintf("bp plate cathode I=%s*%s/%s\n", self::n(RegulatorModel::KNEE_VOLTS), self::softplus('V(z)'), self::n($m->slopeOhms));
+    }
+
+    private static function grid(GridCurrent $grid): string
+    {
+        return \sprintf("bg g 0 V=V(grid,cathode)/%s\n", self::n(GridCurrent::KNEE_VOLTS))
+            .\sprintf("bg1 grid cathode I=V(g)<-20 ? 0 : strength*%s*pwr(%s*%s,1.5)\n", self::n($grid->perveance), self::n(GridCurrent::KNEE_VOLTS), self::softplus('V(g)'));
+    }
+
+    private static function softplus(string $z): string
+    {
+        return \sprintf('(%1$s>50 ? %1$s : ln(1+exp(min(max(%1$s,-50),50))))', $z);
+    }
+
+    private static function n(float $value): string
+    {
+        return SpiceText::number($value);
+    }
+}

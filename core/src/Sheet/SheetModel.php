@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Sheet;
+
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Circuit\AsFitted;
+use Yew\Core\Circuit\Calibration\Calibration;
+use Yew\Core\Circuit\Calibration\Calibrator;
+use Yew\Core\Circuit\Calibration\PrintedValue;
+use Yew\Core\Circuit\DrawnCircuit;
+use Yew\Core\Circuit\Factors;
+use Yew\Core\Circuit\Forecast;
+use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\Solve\DidNotConverge;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Tube\TubeCatalogue;
+
+/** The circuit of a sheet at work: calibrated to its prints, and asked what today's conditions make of it. */
+final readonly class SheetModel
+{
+    /** Besides its rounding, a print is as good as the instrument of its day and the sample it was taken from (our choice). */
+    private const PRINT_SHARE = 0.01;
+
+    public function __construct(private Sheet $sheet, private DrawnCircuit $circuit, private TubeCatalogue $tubes)
+    {
+    }
+
+    public static function of(Sheet $sheet, TubeCatalogue $tubes): ?self
+    {
+        return null === $sheet->circuit ? null : new self($sheet, $sheet->circuit, $tubes);
+    }
+
+    /**
+     * Fits the model to the printed values at the printed conditions.
+     *
+     * @throws DidNotConverge
+     */
+    public function calibrated(): Calibration
+    {
+        $prints = [];
+        foreach ($this->sheet->points as $point) {
+            if (MeterFunction::DcVolts === $point->function && null !== $point->printedVolts && 0.0 !== $point->printedVolts) {
+                $prints[] = new PrintedValue($point->place, $point->printedVolts, PrintedValue::rounding($point->printedVolts, self::resolution($point->printedVolts), self::PRINT_SHARE), $this->sheet->printedMeterOhms($point), $point->against);
+            }
+        }
+
+        return Calibrator::fit($this->circuit->netlist, $this->tubes, new Situation($this->sheet->printedMains[0]), $prints);
+    }
+
+    /**
+     * What each test point should read under these conditions, tubes of another type counted.
+     *
+     * @param float|null   $wiredFor mains volts that the unit is wired for
+     * @param list<string> $asked    further places
+     *
+     * @throws DidNotConverge
+     */
+    public function forecast(Conditions $conditions, ?float $wiredFor, Calibration $calibration, array $asked = []): Forecast
+    {
+        $places = array_values(array_unique([...array_map(static fn (TestPoint $p): string => $p->place, $this->sheet->points), ...$asked]));
+
+        return Forecast::of($this->fitted($conditions, $calibration->factors), $this->tubes, $this->situation($conditions, $wiredFor), $calibration, $places);
+    }
+
+    public function situation(Conditions $conditions, ?float $wiredFor): Situation
+    {
+        return Situation::from($conditions, $this->sheet->printedMainsFor($wiredFor), $this->sheet->printedMains[0]);
+    }
+
+    private function fitted(Conditions $conditions, Factors $factors): AsFitted
+    {
+        $changes = [];
+        foreach ($conditions->tubesFitted() as $position => $type) {
+            $drawn = $this->sheet->tubes[$position]->type ?? null;
+            if (null !== $drawn && $type !== $drawn && null !== $this->tubes->find($type)) {
+                $changes[] = Fields::of(['kind' => 'tube', 'position' => $position, 'type' => $type]);
+            }
+        }
+
+        return AsFitted::of($this->circuit->netlist, $factors, $changes, $this->tubes);
+    }
+
+    /** Worth of the last digit of a print: 437 → 1, 1.28 → 0.01, 450 → 1. */
+    private static function resolution(float $volts): float
+    {
+        $text = rtrim(\sprintf('%.6F', abs($volts)), '0');
+        $point = strpos($text, '.');
+
+        return false === $point || str_ends_with($text, '.') ? 1.0 : 10.0 ** -(\strlen($text) - $point - 1);
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Tube\Model;
+
+/** One plate of a rectifier tube: I = K·V^1.5 (the 3/2-power law of Child and Langmuir), nothing backwards. */
+final readonly class RectifierModel
+{
+    /** @param float $perveance K, amperes at one volt */
+    public function __construct(public float $perveance)
+    {
+    }
+
+    /**
+     * Current through the plate and a resistance in series, from the volts across both.
+     *
+     * i = K(u − iR)^1.5 has one root: with y = √(u − iR) it is the cubic K·R·y³ + y² = u, solved in closed form.
+     *
+     * @return array{float, float} amperes and its slope by the volts, siemens
+     */
+    public function through(float $volts, float $seriesOhms): array
+    {
+        if ($volts <= 0.0) {
+            return [0.0, 0.0];
+        }
+        $y = $this->root($volts, $this->perveance * $seriesOhms);
+        $current = $this->perveance * $y ** 3;
+        $slope = 1.5 * $this->perveance * $y;
+
+        return [$current, $slope / (1.0 + $slope * $seriesOhms)];
+    }
+
+    /** The positive root of c·y³ + y² = u. */
+    private function root(float $u, float $c): float
+    {
+        if ($c * sqrt($u) < 1e-6) {
+            return sqrt($u / (1.0 + $c * sqrt($u)));
+        }
+        $third = 1.0 / (3.0 * $c);
+        $half = $u / (2.0 * $c) - $third ** 3;
+        $inside = $half * $half - $third ** 6;
+        if ($inside >= 0.0) {
+            $a = ($half + sqrt($inside)) ** (1.0 / 3.0);
+            $y = $a + $third * $third / $a - $third;
+        } else {
+            $y = 2.0 * $third * cos(acos($half / $third ** 3) / 3.0) - $third;
+        }
+        for ($i = 0; $i < 2; ++$i) {
+            $y -= ($c * $y ** 3 + $y * $y - $u) / (3.0 * $c * $y * $y + 2.0 * $y);
+        }
+
+        return $y;
+    }
+}

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Tests\Tube;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Yew\Core\Tube\Model\GridCurrent;
+use Yew\Core\Tube\Model\PentodeModel;
+use Yew\Core\Tube\Model\RectifierModel;
+use Yew\Core\Tube\Model\TriodeModel;
+
+/** The slopes that Newton needs, against differences; and the shapes that the equations must have. */
+final class ModelTest extends TestCase
+{
+    /** @return iterable<string, array{float, float}> */
+    public static function triodePoints(): iterable
+    {
+        yield 'working' => [180.0, -1.4];
+        yield 'cut off' => [250.0, -4.5];
+        yield 'grid positive' => [90.0, 0.8];
+        yield 'hardly any plate volts' => [4.0, -0.1];
+    }
+
+    #[DataProvider('triodePoints')]
+    public function testTriodeSlopes(float $plate, float $grid): void
+    {
+        $model = self::triode();
+        [, $byPlate, $byGrid] = $model->plate($plate, $grid);
+        $h = 1e-5;
+        self::assertEqualsWithDelta(($model->plate($plate + $h, $grid)[0] - $model->plate($plate - $h, $grid)[0]) / (2 * $h), $byPlate, 1e-6 * abs($byPlate) + 1e-13);
+        self::assertEqualsWithDelta(($model->plate($plate, $grid + $h)[0] - $model->plate($plate, $grid - $h)[0]) / (2 * $h), $byGrid, 1e-6 * abs($byGrid) + 1e-13);
+    }
+
+    /** @return iterable<string, array{float, float, float}> */
+    public static function pentodePoints(): iterable
+    {
+        yield 'working' => [400.0, -36.0, 390.0];
+        yield 'below the knee' => [25.0, -10.0, 300.0];
+        yield 'near cut-off' => [450.0, -60.0, 400.0];
+        yield 'grid positive' => [120.0, 3.0, 280.0];
+    }
+
+    #[DataProvider('pentodePoints')]
+    public function testPentodeSlopes(float $plate, float $grid, float $screen): void
+    {
+        $model = ShippedTubes::catalogue()->find('6L6GC')?->section('1')?->model;
+        self::assertInstanceOf(PentodeModel::class, $model);
+        $at = $model->plateAndScreen($plate, $grid, $screen);
+        $h = 1e-5;
+        foreach ([[$h, 0.0, 0.0], [0.0, $h, 0.0], [0.0, 0.0, $h]] as $i => [$p, $g, $s]) {
+            $up = $model->plateAndScreen($plate + $p, $grid + $g, $screen + $s);
+            $down = $model->plateAndScreen($plate - $p, $grid - $g, $screen - $s);
+            foreach ([0, 4] as $of) {
+                self::assertEqualsWithDelta(($up[$of] - $down[$of]) / (2 * $h), $at[$of + 1 + $i], 1e-5 * abs($at[$of + 1 + $i]) + 1e-12);
+            }
+        }
+    }
+
+    public function testAllOfTheCathodeCurrentGoesToTheScreenWhereThePlateHasNoVolts(): void
+    {
+        $model = ShippedTubes::catalogue()->find('EL34')?->section('1')?->model;
+        self::assertInstanceOf(PentodeModel::class, $model);
+        $high = $model->plateAndScreen(350.0, -20.0, 350.0);
+        $none = $model->plateAndScreen(0.0, -20.0, 350.0);
+        self::assertSame(0.0, $none[0]);
+        self::assertGreaterThan(4 * $high[4], $none[4], 'the screen takes it over: SAFE-6a');
+    }
+
+    public function testRectifierWithSeriesResistanceMeetsItsOwnEquation(): void
+    {
+        $model = new RectifierModel(0.00035);
+        foreach ([0.3, 12.0, 60.0, 400.0] as $volts) {
+            foreach ([0.0, 1.0, 150.0, 5000.0] as $ohms) {
+                [$current, $slope] = $model->through($volts, $ohms);
+                self::assertEqualsWithDelta(0.00035 * ($volts - $current * $ohms) ** 1.5, $current, 1e-9 * $current + 1e-15);
+                self::assertEqualsWithDelta(($model->through($volts + 1e-4, $ohms)[0] - $current) / 1e-4, $slope, 1e-4 * $slope);
+            }
+        }
+        self::assertSame([0.0, 0.0], $model->through(-5.0, 100.0));
+    }
+
+    public function testGridCurrentStartsSoftAndGrowsByThreeHalves(): void
+    {
+        $grid = new GridCurrent(0.001);
+        self::assertSame([0.0, 0.0], $grid->at(-3.0));
+        self::assertEqualsWithDelta(0.001, $grid->at(1.0)[0], 1e-7);
+        self::assertEqualsWithDelta(8 ** 0.5, $grid->at(4.0)[0] / $grid->at(2.0)[0], 1e-3);
+    }
+
+    private static function triode(): TriodeModel
+    {
+        $model = ShippedTubes::catalogue()->find('12AX7')?->section('1')?->model;
+        self::assertInstanceOf(TriodeModel::class, $model);
+
+        return $model;
+    }
+}

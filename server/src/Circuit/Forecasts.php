@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Circuit;
+
+use Psr\Cache\CacheItemPoolInterface;
+use Psr\Log\LoggerInterface;
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Circuit\Forecast;
+use Yew\Core\Circuit\Solve\DidNotConverge;
+use Yew\Core\Codec\CanonicalJson;
+use Yew\Core\Sheet\SheetModel;
+use Yew\Core\Tube\TubeCatalogue;
+use Yew\Core\Version;
+use Yew\Server\Sheet\SheetShelf;
+
+/**
+ * What a sheet's circuit should read under given conditions, kept once worked out.
+ *
+ * A forecast is a few numbers per place; it depends on nothing but the sheet, its calibration, the conditions that the circuit
+ * sees, and the versions of core and tube data.
+ */
+final class Forecasts
+{
+    /** Conditions that change what the circuit does. */
+    private const SEEN = ['inletVolts', 'limiter', 'tubes', 'standby', 'bleeder'];
+
+    /** @var array<string, Forecast|null> of this request */
+    private array $known = [];
+
+    public function __construct(
+        private readonly SheetShelf $sheets,
+        private readonly Calibrations $calibrations,
+        private readonly TubeCatalogue $tubes,
+        private readonly CacheItemPoolInterface $circuitPool,
+        private readonly LoggerInterface $logger,
+    ) {
+    }
+
+    /** Null where the sheet holds no circuit, or the circuit has no answer under these conditions. */
+    public function of(string $sheetVersionId, Conditions $conditions, ?float $wiredFor): ?Forecast
+    {
+        $facts = array_map(static fn (array $fact): mixed => $fact['value'], array_intersect_key($conditions->toArray(), array_flip(self::SEEN)));
+        $key = 'forecast.'.CanonicalJson::hash([$sheetVersionId, $facts, $wiredFor, Version::CORE, $this->tubes->version]);
+        if (\array_key_exists($key, $this->known)) {
+            return $this->known[$key];
+        }
+        $item = $this->circuitPool->getItem($key);
+        if ($item->isHit()) {
+            /** @var array{places: array<string, array{float|null, float|null, float}>, heaters: array<string, float>}|null $kept as this class kept it */
+            $kept = $item->get();
+
+            return $this->known[$key] = null === $kept ? null : Forecast::fromArray($kept);
+        }
+        $forecast = $this->worked($sheetVersionId, $conditions, $wiredFor);
+        $this->circuitPool->save($item->set($forecast?->toArray()));
+
+        return $this->known[$key] = $forecast;
+    }
+
+    private function worked(string $sheetVersionId, Conditions $conditions, ?float $wiredFor): ?Forecast
+    {
+        $model = SheetModel::of($this->sheets->decoded($sheetVersionId), $this->tubes);
+        try {
+            return $model?->forecast($conditions, $wiredFor, $this->calibrations->of($this->sheets->version($sheetVersionId), $model));
+        } catch (DidNotConverge $e) {
+            $this->logger->warning('No forecast for sheet version {version}: {reason}', ['version' => $sheetVersionId, 'reason' => $e->getMessage()]);
+
+            return null;
+        }
+    }
+}

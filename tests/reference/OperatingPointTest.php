@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Tests\Reference;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Yew\Core\Circuit\AsFitted;
+use Yew\Core\Circuit\Compile\Compiler;
+use Yew\Core\Circuit\Factors;
+use Yew\Core\Circuit\Netlist;
+use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\Solve\OperatingPoint;
+use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\Spice\Flavour;
+use Yew\Core\Circuit\Spice\NetlistWriter;
+use Yew\Core\Circuit\Spice\SpiceText;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Tests\Circuit\Circuits;
+use Yew\Core\Tests\Tube\ShippedTubes;
+
+/**
+ * Every node against ngspice, `.op` on the exported netlist, averaged flavour: within 0.1 % or 5 mV, whichever is larger.
+ *
+ * This checks the solver, not the models: the tube equations are the same on both sides, though written twice, and the averaged
+ * rectifiers reach their integral another way (samples there, closed form here).
+ */
+final class OperatingPointTest extends TestCase
+{
+    private const RELATIVE = 1e-3;
+    private const VOLTS = 5e-3;
+
+    /** @return iterable<string, array{string}> */
+    public static function circuits(): iterable
+    {
+        foreach (array_keys(Circuits::all()) as $name) {
+            yield $name => [$name];
+        }
+    }
+
+    #[DataProvider('circuits')]
+    public function testAsDrawn(string $name): void
+    {
+        [$circuit, $mains] = Circuits::named($name);
+        $this->assertAgrees($circuit->netlist, new Factors(), new Situation($mains));
+    }
+
+    public function testThereAreAtLeastTenCircuits(): void
+    {
+        self::assertGreaterThanOrEqual(10, \count(Circuits::all()));
+    }
+
+    /** @return iterable<string, array{string, list<array<string, mixed>>}> */
+    public static function faults(): iterable
+    {
+        yield 'open cathode resistor of a first stage' => ['Lantern 30', [['kind' => 'open', 'id' => 'R3']]];
+        yield 'shorted coupling capacitor into an output grid' => ['Lantern 30', [['kind' => 'short', 'id' => 'C14']]];
+        yield 'leaking filter capacitor' => ['Lantern 30', [['kind' => 'leak', 'id' => 'C3', 'ohms' => 20000]]];
+        yield 'bias feed lost' => ['Lantern 30', [['kind' => 'open', 'id' => 'R31']]];
+        yield 'screen resistor open' => ['Lantern 30', [['kind' => 'open', 'id' => 'R25']]];
+        yield 'open common cathode resistor' => ['Wren 15', [['kind' => 'open', 'id' => 'R15']]];
+        yield 'shorted coupling capacitor, cathode bias' => ['Wren 15', [['kind' => 'short', 'id' => 'C6']]];
+        yield 'half of the primary open' => ['Wren 15', [['kind' => 'open', 'id' => 'T2/a']]];
+        yield 'dead output tube' => ['Nuthatch 5', [['kind' => 'strength', 'position' => 'V2', 'strength' => 0]]];
+        yield 'shorted cathode bypass' => ['Nuthatch 5', [['kind' => 'short', 'id' => 'C4']]];
+        yield 'plate load a decade too small' => ['Quillon Duo 12', [['kind' => 'part', 'id' => 'R13', 'ohms' => 10000]]];
+        yield 'plate to grid bridged' => ['Quillon Duo 12', [['kind' => 'bridge', 'id' => 'flux', 'between' => ['V2.7', 'V2.2'], 'ohms' => 1000000]]];
+        yield 'open grid leak' => ['Quillon Duo 12', [['kind' => 'open', 'id' => 'R111']]];
+    }
+
+    /** @param list<array<string, mixed>> $changes */
+    #[DataProvider('faults')]
+    public function testWithAGrossFault(string $name, array $changes): void
+    {
+        [$circuit, $mains] = Circuits::named($name);
+        $fitted = AsFitted::of($circuit->netlist, new Factors(), array_map(static fn (array $c): Fields => Fields::of($c), $changes), ShippedTubes::catalogue());
+        $this->assertAgrees($fitted->netlist, $fitted->factors, new Situation($mains));
+    }
+
+    /** @return iterable<string, array{string, Situation}> */
+    public static function situations(): iterable
+    {
+        yield 'half mains' => ['Lantern 30', new Situation(58.5)];
+        yield 'through a 60 W lamp' => ['Lantern 30', new Situation(117.0, 60.0)];
+        yield 'output tubes out' => ['Lantern 30', new Situation(117.0, null, null, ['V4', 'V5'])];
+        yield 'standby' => ['Lantern 30', new Situation(117.0, null, null, [], true)];
+        yield 'a meter on a plate' => ['Lantern 30', new Situation(117.0, null, null, [], false, [['place' => 'V3.1', 'against' => 'chassis', 'ohms' => 1e6]])];
+        yield 'rectifier tube out' => ['Wren 15', new Situation(240.0, null, null, ['V5'])];
+    }
+
+    #[DataProvider('situations')]
+    public function testUnderOtherConditions(string $name, Situation $situation): void
+    {
+        [$circuit] = Circuits::named($name);
+        $this->assertAgrees($circuit->netlist, new Factors(), $situation);
+    }
+
+    private function assertAgrees(Netlist $netlist, Factors $factors, Situation $situation): void
+    {
+        $solution = OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $situation, $factors), $situation);
+        $theirs = self::ngspice($solution, $factors, $situation);
+        $compared = 0;
+        foreach ($solution->circuit->nodes->names as $node => $place) {
+            $name = SpiceText::word($place);
+            if (isset($theirs[$name]) && !isset($solution->circuit->floating[$node])) {
+                self::assertEqualsWithDelta($theirs[$name], $solution->volts[$node], max(self::VOLTS, self::RELATIVE * abs($theirs[$name])), $place);
+                ++$compared;
+            }
+        }
+        self::assertGreaterThan(8, $compared);
+    }
+
+    /** @return array<string, float> */
+    private static function ngspice(Solution $solution, Factors $factors, Situation $situation): array
+    {
+        return Ngspice::run(NetlistWriter::body($solution, ShippedTubes::catalogue(), $situation, $factors, Flavour::Averaged, 'check'), "op\nprint all");
+    }
+}
