@@ -24,6 +24,16 @@ final class ComputeDoorTest extends ServerTestCase
         $sheet = json_decode((string) file_get_contents(\dirname(__DIR__, 3).'/server/demo/sheets/nuthatch-5.sheet.json'), true);
         $conditions = ['inletVolts' => ['value' => 121, 'how' => 'measured'], 'limiter' => ['value' => ['kind' => 'none'], 'how' => 'assumed'], 'tubes' => ['value' => ['V1' => ['type' => '12AX7', 'tubeId' => null]], 'how' => 'assumed']];
         yield 'judge-reading' => ['judge-reading', ['sheet' => $sheet, 'place' => 'V2.8', 'text' => '25.9', 'state' => 'energised', 'warmMinutes' => 15, 'conditions' => $conditions]];
+        $circuit = ['sheet' => $sheet, 'conditions' => $conditions];
+        yield 'operating-point' => ['operating-point', [...$circuit, 'asFitted' => [['kind' => 'part', 'id' => 'R8', 'ohms' => 910]], 'factors' => ['tubes' => ['V2' => 0.95]]]];
+        yield 'operating-point, a grid in the air' => ['operating-point', [...$circuit, 'asFitted' => [['kind' => 'open', 'id' => 'R1']]]];
+        yield 'cold-resistance' => ['cold-resistance', [...$circuit, 'pairs' => [['place' => 'V2.8'], ['place' => 'A', 'against' => 'B', 'lifted' => ['R9']]]]];
+        yield 'small-signal' => ['small-signal', [...$circuit, 'drive' => ['place' => 'V1.2'], 'output' => 'T2/sec', 'places' => ['V1.1']]];
+        yield 'ripple' => ['ripple', $circuit];
+        yield 'calibrate' => ['calibrate', ['sheet' => $sheet]];
+        yield 'calibrate to readings' => ['calibrate', [...$circuit, 'readings' => [['place' => 'A', 'volts' => 352.0], ['place' => 'V2.8', 'volts' => 21.4, 'meterOhms' => 1e7]]]];
+        yield 'netlist-export' => ['netlist-export', [...$circuit, 'flavour' => 'switching']];
+        yield 'netlist-import' => ['netlist-import', ['netlist' => "a stage\nV1 b 0 DC 250\nRa b p 100k\nX1 p g k 12AX7\nRk k 0 1.5k\nRg g 0 1meg\n.include secrets.txt\n.end\n"]];
         yield 'judge-reading without a sheet' => ['judge-reading', ['place' => 'V2.8', 'text' => 'ol', 'state' => 'energised']];
     }
 
@@ -57,7 +67,7 @@ final class ComputeDoorTest extends ServerTestCase
     public function testTheListNamesEveryForm(): void
     {
         $list = self::command(['compute', '--list'], '')->getOutput();
-        foreach (['judge-reading/1', 'discharge/1', 'parse-quantity/1'] as $form) {
+        foreach (['judge-reading/1', 'discharge/1', 'parse-quantity/1', 'operating-point/1', 'cold-resistance/1', 'small-signal/1', 'ripple/1', 'calibrate/1', 'netlist-export/1', 'netlist-import/1'] as $form) {
             self::assertStringContainsString($form, $list);
         }
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Circuit\Block;
 
 use Yew\Core\Circuit\Element\Capacitor;
+use Yew\Core\Circuit\Element\CoupledWindings;
 use Yew\Core\Circuit\Element\CurrentSource;
 use Yew\Core\Circuit\Element\Diode;
 use Yew\Core\Circuit\Element\Element;
@@ -12,7 +13,9 @@ use Yew\Core\Circuit\Element\Inductor;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Element\VoltageSource;
+use Yew\Core\Circuit\Element\Winding;
 use Yew\Core\Circuit\Element\Wire;
+use Yew\Core\Codec\Fields;
 
 /** A part that belongs to no block: drawn on its own, or read in from a netlist. */
 final class LooseElement
@@ -31,11 +34,17 @@ final class LooseElement
 
             return new Tube($id, $f->string('type', 20), $places);
         }
-        $between = $f->strings('between', 2);
-        if (2 !== \count($between) || $between[0] === $between[1]) {
-            throw $f->fault('between', 'two different places belong here');
+        if ('coupled-windings' === $kind) {
+            $windings = [];
+            foreach ($f->objects('windings', 12) as $winding) {
+                [$a, $b] = self::ends($winding);
+                $windings[] = new Winding($winding->string('id', 20), $a, $b, $winding->positive('henries'), $winding->optionalPositive('ohms') ?? 0.01);
+                $winding->done();
+            }
+
+            return new CoupledWindings($id, $windings, $f->optionalNumber('coupling', 0.01, 0.999999) ?? 0.9995);
         }
-        [$a, $b] = $between;
+        [$a, $b] = self::ends($f);
 
         return match ($kind) {
             'resistor' => new Resistor($id, $a, $b, self::ohms($in), $f->optionalNumber('tolerancePercent', 0, 50) ?? 10.0, $f->optionalPositive('watts')),
@@ -45,13 +54,21 @@ final class LooseElement
             'diode' => new Diode($id, $a, $b, $f->optionalPositive('saturationAmperes') ?? 1e-9, $f->optionalPositive('emission') ?? 1.8),
             'voltage-source' => new VoltageSource($id, $a, $b, $f->number('volts', -10000, 10000), $f->optionalNumber('acVolts') ?? 0.0),
             'current-source' => new CurrentSource($id, $a, $b, $f->number('amperes', -100, 100), $f->optionalNumber('acAmperes') ?? 0.0),
-            default => throw $f->fault('kind', 'resistor, capacitor, choke, wire, diode, tube, voltage-source or current-source belongs here'),
+            default => throw $f->fault('kind', 'resistor, capacitor, choke, wire, diode, tube, coupled-windings, voltage-source or current-source belongs here'),
         };
+    }
+
+    /** @return array{string, string} */
+    private static function ends(Fields $f): array
+    {
+        $between = $f->strings('between', 2);
+
+        return 2 === \count($between) && $between[0] !== $between[1] ? [$between[0], $between[1]] : throw $f->fault('between', 'two different places belong here');
     }
 
     private static function ohms(BlockFields $in): float
     {
-        $ohms = $in->fields->number('ohms', 0, 1e9);
+        $ohms = $in->fields->number('ohms', 0, 1e12);
 
         return $ohms > 0.0 ? $ohms : throw $in->fields->fault('ohms', 'a resistor has more than 0 Ω');
     }

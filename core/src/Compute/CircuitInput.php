@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Compute;
+
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Circuit\AsFitted;
+use Yew\Core\Circuit\BadCircuit;
+use Yew\Core\Circuit\Compile\Compiler;
+use Yew\Core\Circuit\Factors;
+use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\Solve\OperatingPoint;
+use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Sheet\Sheet;
+use Yew\Core\Sheet\SheetCodec;
+use Yew\Core\Tube\TubeCatalogue;
+
+/** What every circuit form takes: `{sheet, asFitted[], factors, conditions, wiredForVolts}` (contract §9). */
+final readonly class CircuitInput
+{
+    private function __construct(public Sheet $sheet, public AsFitted $fitted, public Situation $situation, private TubeCatalogue $tubes)
+    {
+    }
+
+    /** @throws BadData with the path of the fault */
+    public static function decode(Fields $fields, TubeCatalogue $tubes): self
+    {
+        $data = $fields->raw('sheet');
+        $sheet = (new SheetCodec($tubes))->decode(\is_array($data) ? $data : throw $fields->fault('sheet', 'a sheet belongs here'));
+        $circuit = $sheet->circuit ?? throw $fields->fault('sheet', 'this sheet holds no circuit');
+        $fitted = AsFitted::of($circuit->netlist, Factors::decode($fields->optionalObject('factors')), $fields->objects('asFitted', 200), $tubes);
+        $conditions = Conditions::decode($fields->raw('conditions') ?? []);
+        $situation = Situation::from($conditions, $sheet->printedMainsFor($fields->optionalPositive('wiredForVolts')), $sheet->printedMains[0]);
+
+        return new self($sheet, $fitted, $situation, $tubes);
+    }
+
+    /**
+     * @throws BadData when a condition names a place that the circuit lacks
+     */
+    public function solved(): Solution
+    {
+        try {
+            return OperatingPoint::of(Compiler::compile($this->fitted->netlist, $this->tubes, $this->situation, $this->fitted->factors), $this->situation);
+        } catch (BadCircuit $e) {
+            throw BadData::at('conditions', $e->getMessage());
+        }
+    }
+}
