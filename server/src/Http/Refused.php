@@ -28,6 +28,12 @@ final class Refused extends \RuntimeException
         return new self(422, 'Cannot be read', ('' === $path ? '' : $path.': ').$sentence, ['path' => $path]);
     }
 
+    /** A circuit without an operating point that the solver could find. */
+    public static function unsolved(string $sentence, string $worstPlace): self
+    {
+        return new self(422, 'Not solved', $sentence, ['worstPlace' => $worstPlace]);
+    }
+
     public static function gone(string $detail): self
     {
         return new self(410, 'No longer', $detail);

@@ -13,7 +13,11 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Symfony\Component\Uid\Uuid;
 use Yew\Core\Bench\SafetyFigures;
 use Yew\Core\Codec\BadData;
+use Yew\Core\Sheet\Capacitor;
+use Yew\Core\Sheet\Part;
+use Yew\Core\Sheet\Sheet as CoreSheet;
 use Yew\Core\Sheet\SheetFile;
+use Yew\Core\Sheet\SupplyNode;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Http\Refused;
 use Yew\Server\Sheet\Entity\Sheet;
@@ -111,7 +115,18 @@ final readonly class SheetController
             'hash' => $version->hash,
             'document' => $version->data(),
             'islands' => $islands,
+            'derived' => self::derived($core),
             'versions' => $versions,
+        ];
+    }
+
+    /** @return array<string, mixed>|null what follows from a sheet's circuit; null where there is none */
+    private static function derived(CoreSheet $sheet): ?array
+    {
+        return null === $sheet->circuit ? null : [
+            'nodes' => array_values(array_map(static fn (SupplyNode $n): array => ['id' => $n->id, 'name' => $n->name, 'fedFrom' => $n->fedFrom, 'through' => $n->through], $sheet->nodes)),
+            'parts' => array_map(static fn (Part $p): array => ['id' => $p->id, 'kind' => $p->kind, 'ohms' => $p->ohms, 'between' => [$p->from, $p->to]], $sheet->parts),
+            'capacitors' => array_map(static fn (Capacitor $c): array => ['id' => $c->id, 'node' => $c->node, 'farads' => $c->farads, 'ratedVolts' => $c->ratedVolts], $sheet->capacitors),
         ];
     }
 

@@ -11,7 +11,7 @@ use Yew\Server\Shop\Entity\Shop;
 /** Makes sentences of core's codes and figures: one catalogue (server/wording/en.json) for API, screen and paper. */
 final class Wording
 {
-    /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, gates: array<string, string>}|null */
+    /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, gates: array<string, string>}|null */
     private ?array $catalogue = null;
     /** @var array<string, string>|null */
     private ?array $words = null;
@@ -60,6 +60,12 @@ final class Wording
         return $this->fill($this->catalogue()['currents'][$code] ?? $code, $figures);
     }
 
+    /** @param array<string, mixed> $figures */
+    public function remark(string $code, array $figures): string
+    {
+        return $this->fill($this->catalogue()['remarks'][$code] ?? $code, $figures);
+    }
+
     /** @return array<string, string> */
     public function gates(): array
     {
@@ -93,17 +99,18 @@ final class Wording
             str_ends_with($name, 'Amperes') => Engineering::text($value, 'A'),
             str_ends_with($name, 'Percent') => ($value > 0 ? '+' : '').Engineering::plain($value, abs($value) < 10 ? 0.1 : 1.0).' %',
             str_ends_with($name, 'Ohms') => Engineering::text($value, 'Ω'),
+            str_ends_with($name, 'Farads') => Engineering::text($value, 'F'),
             str_ends_with($name, 'Watts') => Engineering::text($value, 'W'),
             str_ends_with($name, 'Ratio') => Engineering::plain($value, 0.001),
             default => Engineering::plain($value, Engineering::threeDigits($value)),
         };
     }
 
-    /** @return array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, gates: array<string, string>} */
+    /** @return array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, gates: array<string, string>} */
     private function catalogue(): array
     {
         if (null === $this->catalogue) {
-            /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, gates: array<string, string>} $data the file is ours; a test reads every code through it */
+            /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, gates: array<string, string>} $data the file is ours; a test reads every code through it */
             $data = json_decode((string) file_get_contents($this->root.'/server/wording/en.json'), true, 8, \JSON_THROW_ON_ERROR);
             $this->catalogue = $data;
         }

@@ -33,6 +33,7 @@ final class ComputeDoorTest extends ServerTestCase
         yield 'calibrate' => ['calibrate', ['sheet' => $sheet]];
         yield 'calibrate to readings' => ['calibrate', [...$circuit, 'readings' => [['place' => 'A', 'volts' => 352.0], ['place' => 'V2.8', 'volts' => 21.4, 'meterOhms' => 1e7]]]];
         yield 'netlist-export' => ['netlist-export', [...$circuit, 'flavour' => 'switching']];
+        yield 'compose' => ['compose', ['lines' => "mains 117 ht 662/86\nsupply ht ct A 50u/350\ngain V1 12AX7 A 100k 1k5\nse V2 6V6GT A screens A sstop 4k7 cath 470 25u from V1 22n ot 5k\nnonsense"]];
         yield 'netlist-import' => ['netlist-import', ['netlist' => "a stage\nV1 b 0 DC 250\nRa b p 100k\nX1 p g k 12AX7\nRk k 0 1.5k\nRg g 0 1meg\n.include secrets.txt\n.end\n"]];
         yield 'judge-reading without a sheet' => ['judge-reading', ['place' => 'V2.8', 'text' => 'ol', 'state' => 'energised']];
     }

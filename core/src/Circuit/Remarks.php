@@ -1,0 +1,110 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit;
+
+use Yew\Core\Circuit\Analysis\Stresses;
+use Yew\Core\Circuit\Compile\Compiler;
+use Yew\Core\Circuit\Element\Rectifier;
+use Yew\Core\Circuit\Element\Tube;
+use Yew\Core\Circuit\Solve\DidNotConverge;
+use Yew\Core\Circuit\Solve\OperatingPoint;
+use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Tube\TubeCatalogue;
+
+/** What a solved circuit says against its own ratings: capacitors, tubes, resistors, slipped decades (CAP-5, CAP-9, BIAS-2). */
+final class Remarks
+{
+    /** Mains of the worst case: no tubes, ten per cent high (CAP-5). */
+    private const HIGH_MAINS = 1.1;
+
+    /**
+     * @return list<array{severity: string, code: string, subject: string, figures: array<string, mixed>}> worst first; subject is a part, a tube or a place
+     */
+    public static function of(Solution $solution, TubeCatalogue $catalogue, Factors $factors = new Factors()): array
+    {
+        $stresses = Stresses::of($solution, $catalogue, $factors);
+        $remarks = [];
+        $unloaded = self::unloaded($solution, $catalogue, $factors);
+        foreach ($stresses->capacitors as $i => $capacitor) {
+            $rated = $capacitor['ratedVolts'];
+            $worst = abs($unloaded?->capacitors[$i]['volts'] ?? 0.0);
+            if (null !== $rated && abs($capacitor['volts']) > $rated) {
+                $remarks[] = self::remark('out', 'capacitor-over', $capacitor['id'], ['part' => $capacitor['id'], 'volts' => abs($capacitor['volts']), 'ratedVolts' => $rated]);
+            } elseif (null !== $rated && $worst > $rated) {
+                $remarks[] = self::remark('watch', 'capacitor-over-unloaded', $capacitor['id'], ['part' => $capacitor['id'], 'worstVolts' => $worst, 'ratedVolts' => $rated]);
+            }
+        }
+        foreach ($stresses->tubes as $tube) {
+            foreach ([['plate', $tube['plateShare'], $tube['plateWatts'], $tube['ratedPlateWatts']], ['screen', $tube['screenShare'], $tube['screenWatts'], $tube['ratedScreenWatts']]] as [$electrode, $share, $watts, $rated]) {
+                if (null !== $share && $share > 1.0) {
+                    $remarks[] = self::remark('out', 'tube-over', $tube['position'], ['tube' => $tube['position'], 'electrode' => $electrode, 'watts' => $watts, 'ratedWatts' => $rated, 'percentOfRating' => 100 * $share, 'system' => $tube['system'] ?? '']);
+                }
+            }
+            if ($tube['gridAmperes'] > 1e-4) {
+                $remarks[] = self::remark('out', 'grid-conducts', $tube['position'], ['tube' => $tube['position'], 'gridAmperes' => $tube['gridAmperes']]);
+            }
+        }
+        foreach ($stresses->resistors as $resistor) {
+            if (null !== $resistor['share'] && $resistor['share'] > 0.5) {
+                $remarks[] = self::remark($resistor['share'] > 1.0 ? 'out' : 'watch', 'resistor-hot', $resistor['id'], ['part' => $resistor['id'], 'watts' => $resistor['watts'], 'ratedWatts' => $resistor['ratedWatts'], 'percentOfRating' => 100 * $resistor['share']]);
+            }
+        }
+        foreach (self::rectifiers($solution, $catalogue) as [$subject, $code, $figures]) {
+            $remarks[] = self::remark('out', $code, $subject, $figures);
+        }
+        usort($remarks, static fn (array $a, array $b): int => ('watch' === $a['severity'] ? 1 : 0) <=> ('watch' === $b['severity'] ? 1 : 0));
+
+        return $remarks;
+    }
+
+    /**
+     * @param array<string, mixed> $figures
+     *
+     * @return array{severity: string, code: string, subject: string, figures: array<string, mixed>}
+     */
+    private static function remark(string $severity, string $code, string $subject, array $figures): array
+    {
+        return ['severity' => $severity, 'code' => $code, 'subject' => $subject, 'figures' => $figures];
+    }
+
+    /** Tubes out (but for the rectifier), mains high: what the capacitors must stand. */
+    private static function unloaded(Solution $solution, TubeCatalogue $catalogue, Factors $factors): ?Stresses
+    {
+        $netlist = $solution->circuit->netlist;
+        $rectifiers = array_map(static fn (Rectifier $r): ?string => $r->tube, $netlist->all(Rectifier::class));
+        $out = array_values(array_map(static fn (Tube $t): string => $t->position, array_filter($netlist->all(Tube::class), static fn (Tube $t): bool => !\in_array($t->position, $rectifiers, true))));
+        $situation = new Situation(self::HIGH_MAINS * $solution->situation->inletVolts, null, null, $out);
+        try {
+            return Stresses::of(OperatingPoint::of(Compiler::compile($netlist, $catalogue, $situation, $factors), $situation), $catalogue, $factors);
+        } catch (DidNotConverge) {
+            return null;
+        }
+    }
+
+    /** @return list<array{string, string, array<string, mixed>}> rectifier tubes asked for more than they give */
+    private static function rectifiers(Solution $solution, TubeCatalogue $catalogue): array
+    {
+        $remarks = [];
+        foreach ($solution->circuit->supplies as $s => $supply) {
+            foreach ($supply->ports as $k => $port) {
+                $rectifier = $solution->circuit->netlist->find($port->rectifier);
+                $tube = $rectifier instanceof Rectifier && null !== $rectifier->tube ? $solution->circuit->netlist->tube($rectifier->tube) : null;
+                $limits = null === $tube ? null : $catalogue->find($tube->type)?->limitsOf('1')?->rectifier;
+                if (null === $tube || null === $limits) {
+                    continue;
+                }
+                $peak = $solution->supplies[$s]->cycle->peak[$k] ?? 0.0;
+                if (null !== $limits->inputFarads && $port->farads > 1.01 * $limits->inputFarads) {
+                    $remarks[] = [$tube->position, 'rectifier-reservoir', ['tube' => $tube->position, 'type' => $tube->type, 'reservoirFarads' => $port->farads, 'limitFarads' => $limits->inputFarads]];
+                }
+                if ($peak > $limits->peakPlateAmperes) {
+                    $remarks[] = [$tube->position, 'rectifier-peak', ['tube' => $tube->position, 'type' => $tube->type, 'peakAmperes' => $peak, 'limitAmperes' => $limits->peakPlateAmperes]];
+                }
+            }
+        }
+
+        return $remarks;
+    }
+}

@@ -1,0 +1,117 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Sheet;
+
+use Yew\Core\Circuit\Analysis\Adjoint;
+use Yew\Core\Circuit\Analysis\Stresses;
+use Yew\Core\Circuit\AsFitted;
+use Yew\Core\Circuit\BadCircuit;
+use Yew\Core\Circuit\Calibration\Calibration;
+use Yew\Core\Circuit\Compile\Compiler;
+use Yew\Core\Circuit\DrawnCircuit;
+use Yew\Core\Circuit\Remarks;
+use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\Solve\DidNotConverge;
+use Yew\Core\Circuit\Solve\OperatingPoint;
+use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Tube\TubeCatalogue;
+
+/** An unsaved *as fitted*: the circuit under other mains, tubes, parts or meter, beside the circuit as it is printed for. */
+final readonly class WhatIf
+{
+    public function __construct(private Sheet $sheet, private DrawnCircuit $circuit, private TubeCatalogue $tubes, private Calibration $calibration)
+    {
+    }
+
+    /**
+     * @param Fields $asked inletVolts, lampWatts, standby, tubesOut, asFitted, meterOhms; what is absent is as printed
+     *
+     * @return array<string, mixed>
+     *
+     * @throws BadData        when it names what the circuit lacks
+     * @throws DidNotConverge
+     */
+    public function answer(Fields $asked): array
+    {
+        $printed = $this->sheet->printedMains[0];
+        $out = $asked->strings('tubesOut', 60);
+        foreach ($out as $i => $position) {
+            if (null === $this->circuit->netlist->tube($position)) {
+                throw $asked->fault('tubesOut['.$i.']', \sprintf('the circuit has no tube “%s”', $position));
+            }
+        }
+        $situation = new Situation($asked->optionalNumber('inletVolts', 0, 500) ?? $printed, $asked->optionalPositive('lampWatts'), $printed, $out, $asked->optionalBoolean('standby', false));
+        $fitted = AsFitted::of($this->circuit->netlist, $this->calibration->factors, $asked->objects('asFitted', 60), $this->tubes);
+        $meter = $asked->optionalPositive('meterOhms');
+        $asked->done();
+        try {
+            $before = $this->solved(AsFitted::drawn($this->circuit->netlist, $this->calibration->factors), new Situation($printed));
+            $after = $this->solved($fitted, $situation);
+        } catch (BadCircuit $e) {
+            throw BadData::at('asFitted', $e->getMessage());
+        }
+
+        return [
+            'inletVolts' => $situation->inletVolts,
+            'printedMainsVolts' => $printed,
+            'points' => $this->points($before, $after, $meter),
+            'tubes' => self::paired(Stresses::of($before, $this->tubes, $this->calibration->factors)->tubes, Stresses::of($after, $this->tubes, $fitted->factors)->tubes),
+            'primaryAmperes' => array_sum(array_map(static fn ($s): float => $s->primaryAmperes, $after->supplies)),
+            'primaryAmperesBefore' => array_sum(array_map(static fn ($s): float => $s->primaryAmperes, $before->supplies)),
+            'remarks' => Remarks::of($after, $this->tubes, $fitted->factors),
+        ];
+    }
+
+    private function solved(AsFitted $fitted, Situation $situation): Solution
+    {
+        return OperatingPoint::of(Compiler::compile($fitted->netlist, $this->tubes, $situation, $fitted->factors), $situation);
+    }
+
+    /** @return list<array<string, mixed>> rails first, then the sheet's other points */
+    private function points(Solution $before, Solution $after, ?float $meter): array
+    {
+        $places = array_values(array_unique([...array_keys($this->sheet->nodes), ...array_map(static fn (TestPoint $p): string => $p->place, array_filter($this->sheet->points, static fn (TestPoint $p): bool => PointKind::Heater !== $p->kind))]));
+
+        return array_map(static fn (string $place): array => ['place' => $place, 'beforeVolts' => self::shown($before, $place, $meter), 'volts' => self::shown($after, $place, $meter)], $places);
+    }
+
+    private static function shown(Solution $solution, string $place, ?float $meter): ?float
+    {
+        if ($solution->isFloating($place)) {
+            return null;
+        }
+        $ohms = Adjoint::of($solution, $place)->sourceOhms();
+        if (abs($ohms) > Solution::LEAKAGE_OHMS) {
+            return null;
+        }
+
+        return $solution->at($place) * (null === $meter ? 1.0 : $meter / ($meter + $ohms));
+    }
+
+    /**
+     * @param list<array<string, mixed>> $before
+     * @param list<array<string, mixed>> $after
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function paired(array $before, array $after): array
+    {
+        $earlier = [];
+        foreach ($before as $tube) {
+            $earlier[json_encode([$tube['position'], $tube['section']])] = $tube;
+        }
+
+        return array_map(static function (array $tube) use ($earlier): array {
+            $was = $earlier[json_encode([$tube['position'], $tube['section']])] ?? [];
+
+            return [
+                'position' => $tube['position'], 'section' => $tube['section'], 'plateAmperes' => $tube['plateAmperes'], 'plateWatts' => $tube['plateWatts'], 'ratedPlateWatts' => $tube['ratedPlateWatts'],
+                'plateShare' => $tube['plateShare'], 'screenShare' => $tube['screenShare'], 'plateShareBefore' => $was['plateShare'] ?? null, 'plateAmperesBefore' => $was['plateAmperes'] ?? null, 'system' => $tube['system'],
+            ];
+        }, $after);
+    }
+}

@@ -1,0 +1,113 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tests\Circuit;
+
+use Yew\Core\Codec\Fields;
+use Yew\Core\Version;
+use Yew\Server\Tests\ServerTestCase;
+
+/** Composing, the model behind a sheet, what-if and the netlist, over HTTP. */
+final class CircuitTest extends ServerTestCase
+{
+    private string $version;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->signIn('idris');
+        $this->version = $this->lantern();
+    }
+
+    public function testNonsenseIsMarkedAtItsLineWhileTheRestIsDrawn(): void
+    {
+        $answer = $this->post('/api/circuits/compose', ['lines' => "mains 117 ht 662/86\nsupply ht ct A 50u/350\nrail B A 1k 47u/500\ngain V1 12AX7 B 100k 1k5\ngain V2 12AX7 Q 100k 1k5\nse V3 6V6GT A screens B sstop 4k7 cath 470 25u from V1 22n ot 5k\nnonsense\n"]);
+        self::assertResponseIsSuccessful();
+        self::assertSame([4, 6], array_map(static fn (Fields $f): int => (int) $f->number('line'), $answer->objects('faults')));
+        self::assertStringContainsString('nothing feeds “Q”', $answer->objects('faults')[0]->string('sentence'));
+        $remarks = [];
+        foreach ($answer->objects('remarks') as $remark) {
+            $remarks[$remark->string('code')] = [(int) ($remark->raw('line') ?? -1), $remark->string('sentence')]; // @phpstan-ignore cast.int (a number or null)
+        }
+        self::assertSame(1, $remarks['capacitor-over'][0]);
+        self::assertMatchesRegularExpression('/stands at 4\d\d V and is rated for 350 V\./', $remarks['capacitor-over'][1]);
+        self::assertSame([5, 'ScreenStopper of 4.70 kΩ: 470 Ω is usual. A decade slipped?'], $remarks['decade']);
+        self::assertSame(['A', 'B'], array_map(static fn (Fields $f): string => $f->string('node'), $answer->objects('rails')));
+        self::assertSame(['V1/1', 'T2'], array_map(static fn (Fields $f): string => $f->string('id'), $answer->objects('chain')));
+    }
+
+    public function testTheModelOfASheetIsCalibratedOnceAndKept(): void
+    {
+        $model = $this->get('/api/sheet-versions/'.$this->version.'/model');
+        self::assertStringContainsString('rail C B R14=10k/2W C3=22u/450 called inverter', self::lines($model));
+        self::assertGreaterThan(20, \count($model->object('calibration')->objects('residuals')));
+        $kept = $this->em()->getConnection()->fetchAllAssociative('SELECT core_version FROM sheet_calibration');
+        self::assertSame([['core_version' => Version::CORE]], $kept);
+        $again = $this->get('/api/sheet-versions/'.$this->version.'/model');
+        self::assertEquals($model->object('calibration')->raw('fitted'), $again->object('calibration')->raw('fitted'));
+        self::assertSame(1, $this->em()->getConnection()->fetchOne('SELECT count(*) FROM sheet_calibration'));
+    }
+
+    public function testTheLinesOfASheetComposeToTheSheetsOwnCircuit(): void
+    {
+        $lines = self::lines($this->get('/api/sheet-versions/'.$this->version.'/model'));
+        $composed = $this->post('/api/circuits/compose', ['lines' => $lines, 'mainsVolts' => 117]);
+        self::assertSame([], $composed->objects('faults'));
+        $document = self::json(self::root().'/server/demo/sheets/lantern-30.sheet.json');
+        self::assertIsArray($document['circuit']);
+        self::assertCount(\count((array) $document['circuit']['blocks']), $composed->object('circuit')->objects('blocks'));
+    }
+
+    public function testWhatIfMovesWhatItShould(): void
+    {
+        $asked = fn (mixed $body): Fields => $this->post('/api/sheet-versions/'.$this->version.'/what-if', \is_array($body) ? array_combine(array_map(strval(...), array_keys($body)), $body) : []);
+        $volts = static function (Fields $answer, string $place): array {
+            foreach ($answer->objects('points') as $point) {
+                if ($point->string('place') === $place) {
+                    return [$point->number('beforeVolts'), $point->number('volts')];
+                }
+            }
+            self::fail('no '.$place);
+        };
+        [$before, $after] = $volts($asked(['inletVolts' => 105]), 'A');
+        self::assertEqualsWithDelta(435.0, $before, 1.0);
+        self::assertLessThan(0.93 * $before, $after);
+        [$before, $after] = $volts($asked(['asFitted' => [['kind' => 'leak', 'id' => 'C3', 'ohms' => 62000]]]), 'C');
+        self::assertLessThan($before - 40, $after);
+        [$before, $after] = $volts($asked(['tubesOut' => ['V4', 'V5']]), 'A');
+        self::assertGreaterThan($before + 10, $after, 'with the output tubes out rails float');
+        [$before, $after] = $volts($asked(['meterOhms' => 1e6]), 'V4.5');
+        self::assertEqualsWithDelta(-36.4, $after, 0.2, 'the meter of the print');
+        $hot = $asked(['asFitted' => [['kind' => 'open', 'id' => 'R31']]]);
+        self::assertContains('tube-over', array_map(static fn (Fields $f): string => $f->string('code'), $hot->objects('remarks')), 'without bias the output tubes run away');
+        $asked(['asFitted' => [['kind' => 'open', 'id' => 'R99']]]);
+        self::assertResponseStatusCodeSame(422);
+        $asked(['tubesOut' => ['V9']]);
+        self::assertResponseStatusCodeSame(422);
+    }
+
+    private static function lines(Fields $model): string
+    {
+        $lines = $model->raw('lines');
+
+        return \is_string($lines) ? $lines : self::fail('no lines');
+    }
+
+    public function testTheNetlistComesAsAFile(): void
+    {
+        foreach (['averaged' => '.op', 'switching' => '.tran'] as $flavour => $card) {
+            $this->client->request('GET', '/api/sheet-versions/'.$this->version.'/netlist.cir?flavour='.$flavour);
+            self::assertResponseIsSuccessful();
+            self::assertStringContainsString('lantern-30-'.$flavour.'.cir', (string) $this->client->getResponse()->headers->get('Content-Disposition'));
+            self::assertStringContainsString($card, (string) $this->client->getResponse()->getContent());
+        }
+    }
+
+    public function testASheetWithoutACircuitHasNoModel(): void
+    {
+        $bare = $this->post('/api/sheets', ['format' => 'sheet/1', 'name' => 'bare', 'source' => ['trust' => 'similar-model'], 'printedFor' => ['mainsVolts' => 230]]);
+        $this->get('/api/sheet-versions/'.$bare->string('versionId').'/model');
+        self::assertResponseStatusCodeSame(404);
+    }
+}
