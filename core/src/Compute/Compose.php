@@ -183,11 +183,26 @@ final readonly class Compose implements ComputeForm
                 'supplies' => $block->supplies,
                 'channel' => $block->channel,
                 'outputs' => array_map(static fn (string $p): array => ['place' => $p, 'volts' => $volts($p)], self::shown($block)),
-                'to' => 'feedback' === $block->kind ? $block->gives : [],
+                'to' => 'feedback' === $block->kind ? self::into($drawn, $block) : [],
             ];
         }
 
         return $chain;
+    }
+
+    /** @return list<string> the stages that a feedback loop leads into */
+    private static function into(DrawnCircuit $drawn, ExpandedBlock $feedback): array
+    {
+        $ids = [];
+        foreach ($drawn->blocks as $block) {
+            foreach ($block === $feedback ? [] : $block->elements as $element) {
+                if ([] !== array_intersect($feedback->gives, $element->places())) {
+                    $ids[] = $block->id;
+                }
+            }
+        }
+
+        return array_values(array_unique($ids));
     }
 
     /** @return list<string> places whose volts a technician looks for first */

@@ -11,6 +11,7 @@ use Yew\Core\Circuit\BadCircuit;
 use Yew\Core\Circuit\Calibration\Calibration;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
+use Yew\Core\Circuit\Lines\ChangeReader;
 use Yew\Core\Circuit\Remarks;
 use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\DidNotConverge;
@@ -28,7 +29,7 @@ final readonly class WhatIf
     }
 
     /**
-     * @param Fields $asked inletVolts, lampWatts, standby, tubesOut, asFitted, meterOhms; what is absent is as printed
+     * @param Fields $asked changes as typed, or inletVolts, lampWatts, standby, tubesOut, asFitted, meterOhms; what is absent is as printed
      *
      * @return array<string, mixed>
      *
@@ -38,6 +39,12 @@ final readonly class WhatIf
     public function answer(Fields $asked): array
     {
         $printed = $this->sheet->printedMains[0];
+        if ($asked->has('changes')) {
+            $read = ChangeReader::read($asked->strings('changes', 40), $this->circuit->netlist, $this->tubes);
+            $inlet = $asked->optionalNumber('inletVolts', 0, 500);
+            $asked->done();
+            $asked = Fields::of([...(null === $inlet ? [] : ['inletVolts' => $inlet]), ...$read]);
+        }
         $out = $asked->strings('tubesOut', 60);
         foreach ($out as $i => $position) {
             if (null === $this->circuit->netlist->tube($position)) {

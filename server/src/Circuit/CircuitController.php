@@ -49,6 +49,18 @@ final readonly class CircuitController
         return new JsonResponse($answer);
     }
 
+    /** The words that lines begin with, each with its form and an example. */
+    #[Route('/api/circuits/words', methods: ['GET'])]
+    public function words(): JsonResponse
+    {
+        $words = [];
+        foreach ($this->wording->circuitWords() as $word => $told) {
+            $words[] = ['word' => $word, ...$told];
+        }
+
+        return new JsonResponse($words);
+    }
+
     #[Route('/api/sheet-versions/{versionId}/model', methods: ['GET'])]
     public function model(string $versionId): JsonResponse
     {

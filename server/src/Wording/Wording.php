@@ -11,7 +11,7 @@ use Yew\Server\Shop\Entity\Shop;
 /** Makes sentences of core's codes and figures: one catalogue (server/wording/en.json) for API, screen and paper. */
 final class Wording
 {
-    /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, gates: array<string, string>}|null */
+    /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>}|null */
     private ?array $catalogue = null;
     /** @var array<string, string>|null */
     private ?array $words = null;
@@ -66,6 +66,12 @@ final class Wording
         return $this->fill($this->catalogue()['remarks'][$code] ?? $code, $figures);
     }
 
+    /** @return array<string, array{says: string, form: string, example: string}> how a circuit is typed, by the word that begins a line */
+    public function circuitWords(): array
+    {
+        return $this->catalogue()['circuitWords'];
+    }
+
     /** @return array<string, string> */
     public function gates(): array
     {
@@ -106,11 +112,11 @@ final class Wording
         };
     }
 
-    /** @return array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, gates: array<string, string>} */
+    /** @return array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>} */
     private function catalogue(): array
     {
         if (null === $this->catalogue) {
-            /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, gates: array<string, string>} $data the file is ours; a test reads every code through it */
+            /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>} $data the file is ours; a test reads every code through it */
             $data = json_decode((string) file_get_contents($this->root.'/server/wording/en.json'), true, 8, \JSON_THROW_ON_ERROR);
             $this->catalogue = $data;
         }

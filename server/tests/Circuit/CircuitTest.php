@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tests\Circuit;
 
+use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Tube\TubeCatalogue;
 use Yew\Core\Version;
 use Yew\Server\Tests\ServerTestCase;
 
@@ -92,6 +94,29 @@ final class CircuitTest extends ServerTestCase
         $lines = $model->raw('lines');
 
         return \is_string($lines) ? $lines : self::fail('no lines');
+    }
+
+    public function testEveryWordHasAnExampleThatCanBeRead(): void
+    {
+        $examples = '';
+        foreach ($this->getList('/api/circuits/words') as $word) {
+            self::assertIsArray($word);
+            $examples .= (\is_string($word['example']) ? $word['example'] : '')."\n";
+        }
+        self::assertGreaterThan(14, substr_count($examples, "\n"));
+        $read = LineReader::read($examples, self::getContainer()->get(TubeCatalogue::class));
+        self::assertSame([], $read->faults);
+    }
+
+    public function testWhatIfIsTypedAsItIsSaid(): void
+    {
+        $answer = $this->post('/api/sheet-versions/'.$this->version.'/what-if', ['inletVolts' => 121, 'changes' => ['R14 22k', 'C14 leak 10M', 'V5 weak 0.6', 'V1 out', 'R31 open', 'P1 @0.2', 'V4.3 V4.4 1M', 'meter 1M']]);
+        self::assertResponseIsSuccessful();
+        self::assertSame(121.0, $answer->number('inletVolts'));
+        foreach (['R14 lots', 'Q7 open', 'hello', 'V9 out', ''] as $nonsense) {
+            $this->post('/api/sheet-versions/'.$this->version.'/what-if', ['changes' => [$nonsense]]);
+            self::assertResponseStatusCodeSame(422, $nonsense);
+        }
     }
 
     public function testTheNetlistComesAsAFile(): void
