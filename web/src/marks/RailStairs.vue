@@ -4,7 +4,7 @@ import { computed, useTemplateRef } from 'vue'
 import type { Bench } from '../api/client'
 
 type Tread = Bench['stairs'][number]
-const props = defineProps<{ treads: Tread[]; lit: string | null }>()
+const props = withDefaults(defineProps<{ treads: Tread[]; lit: string | null; caption?: string }>(), { caption: 'expected' })
 const emit = defineEmits<{ probe: [key: string] }>()
 
 const box = useTemplateRef<HTMLElement>('box')
@@ -21,7 +21,7 @@ const deepest = computed(() => Math.max(1, ...below.value.map((t) => Math.max(Ma
 const zero = computed(() => height.value - (below.value.length > 0 ? 46 : 12))
 /** Where the tread is drawn to be: expected today or, before the mains is stated, as printed. */
 const drawnAt = (t: Tread): number | null => t.expectedVolts ?? t.printedVolts
-const caption = (t: Tread): string => (t.expectedVolts !== null ? `expected ${whole(t.expectedVolts)}` : t.printedVolts !== null ? `printed ${whole(t.printedVolts)}` : '')
+const caption = (t: Tread): string => (t.expectedVolts !== null ? `${props.caption} ${whole(t.expectedVolts)}` : t.printedVolts !== null ? `printed ${whole(t.printedVolts)}` : '')
 const y = (volts: number): number => zero.value - (volts * (zero.value - 20)) / (highest.value * 1.06)
 const yBelow = (volts: number): number => zero.value + (Math.abs(volts) * 28) / deepest.value
 const lines = computed(() => Array.from({ length: Math.floor(highest.value / step.value) + 1 }, (_, i) => i * step.value))
