@@ -86,7 +86,7 @@ final readonly class AsFitted
             throw $change->fault('type', \sprintf('“%s” is not in the tube data; give the exact type with its suffix', $type));
         }
 
-        return new self($this->netlist->with($position, new Tube($position, $type, $this->netlist->tube($position)->places ?? [])), $this->factors);
+        return new self($this->netlist->with($position, new Tube($position, $type, $this->netlist->tube($position)->places ?? [])), $this->factors->withTube($position, 1.0));
     }
 
     private function position(Fields $change): string

@@ -45,9 +45,12 @@ final readonly class Factors
         return $this->parts[$id] ?? 1.0;
     }
 
+    /** The strength of this very tube; what a calibration said of the one before it, section by section, no longer holds. */
     public function withTube(string $position, float $strength): self
     {
-        return new self([...$this->tubes, $position => $strength], $this->windingVolts, $this->windingOhms, $this->parts);
+        $others = array_filter($this->tubes, static fn (string $key): bool => !str_starts_with($key, $position.'/'), \ARRAY_FILTER_USE_KEY);
+
+        return new self([...$others, $position => $strength], $this->windingVolts, $this->windingOhms, $this->parts);
     }
 
     /** A part whose value is known no longer takes what was fitted for the one drawn. */

@@ -27,14 +27,19 @@ final class Remarks
         $stresses = Stresses::of($solution, $catalogue, $factors);
         $remarks = [];
         $unloaded = self::unloaded($solution, $catalogue, $factors);
+        $exposed = [];
         foreach ($stresses->capacitors as $i => $capacitor) {
             $rated = $capacitor['ratedVolts'];
             $worst = abs($unloaded?->capacitors[$i]['volts'] ?? 0.0);
             if (null !== $rated && abs($capacitor['volts']) > $rated) {
                 $remarks[] = self::remark('out', 'capacitor-over', $capacitor['id'], ['part' => $capacitor['id'], 'volts' => abs($capacitor['volts']), 'ratedVolts' => $rated]);
             } elseif (null !== $rated && $worst > $rated) {
-                $remarks[] = self::remark('watch', 'capacitor-over-unloaded', $capacitor['id'], ['part' => $capacitor['id'], 'worstVolts' => $worst, 'ratedVolts' => $rated]);
+                $exposed[] = ['id' => $capacitor['id'], 'rated' => $rated, 'worst' => $worst];
             }
+        }
+        if ([] !== $exposed) {
+            // One cause, one remark (JUDGE-4): without tubes the rails float up to the peak.
+            $remarks[] = self::remark('watch', 'capacitors-over-unloaded', $exposed[0]['id'], ['parts' => array_map(static fn (array $c): string => \sprintf('%s (%g V)', $c['id'], $c['rated']), $exposed), 'count' => \count($exposed), 'worstVolts' => max(array_column($exposed, 'worst'))]);
         }
         foreach ($stresses->tubes as $tube) {
             foreach ([['plate', $tube['plateShare'], $tube['plateWatts'], $tube['ratedPlateWatts']], ['screen', $tube['screenShare'], $tube['screenWatts'], $tube['ratedScreenWatts']]] as [$electrode, $share, $watts, $rated]) {

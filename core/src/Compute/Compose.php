@@ -214,7 +214,7 @@ final readonly class Compose implements ComputeForm
         $plates = [];
         foreach ($block->elements as $element) {
             if ($element instanceof CoupledWindings) {
-                $plates = array_values(array_filter([$element->windings[0]->start, 1 < \count($element->windings) ? $element->windings[\count($element->windings) - 2]->end : null], static fn (?string $p): bool => null !== $p && str_starts_with($p, 'V')));
+                $plates = array_values(array_filter($element->places(), static fn (string $p): bool => str_starts_with($p, 'V')));
             }
         }
 

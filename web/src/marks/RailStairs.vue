@@ -83,7 +83,7 @@ const spoken = (t: Tread): string => `${t.node} ${t.name}: ${t.measuredVolts ===
         </template>
         <line v-if="t.measuredVolts !== null" :x1="left + 4 + i * pitch" :x2="left + 104 + i * pitch" :y1="yBelow(t.measuredVolts)" :y2="yBelow(t.measuredVolts)" :stroke="`var(--${t.verdict ?? 'cannot-say'})`" stroke-width="5" />
         <text :x="left + 112 + i * pitch" :y="zero + 26" class="read small">{{ whole(t.measuredVolts) }}</text>
-        <text :x="left + 172 + i * pitch" :y="zero + 25" class="expected">{{ t.name }}, {{ caption(t) }}</text>
+        <text :x="left + 172 + i * pitch" :y="zero + 25" class="expected">{{ pitch < 340 ? t.node : t.name }}{{ caption(t) === '' ? '' : `, ${caption(t)}` }}</text>
       </g>
     </svg>
   </div>

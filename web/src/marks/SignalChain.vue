@@ -61,7 +61,7 @@ const lines = computed(() => drawn.value.flatMap((d) => d.stage.from.flatMap((id
 const returns = computed(() => loops.value.flatMap((l) => {
   const from = at(l.from[0] ?? '')
   const into = at(l.to.find((id) => at(id) !== undefined) ?? '')
-  return from === undefined || into === undefined ? [] : [{ key: l.id, line: l.line, path: `M${from.x + from.w / 2} ${from.y + from.h}v7H${into.x + into.w / 2}v-5`, x: (from.x + into.x + into.w) / 2, y: from.y + from.h + 5 }]
+  return from === undefined || into === undefined ? [] : [{ key: l.id, line: l.line, path: `M${from.x + from.w / 2} ${from.y + from.h}v8H${into.x + into.w / 2}v-6`, x: (from.x + into.x + into.w) / 2, y: from.y + from.h + 9 }]
 }))
 
 const words: Record<string, string> = { gain: 'gain', follower: 'follower', inverter: 'inverter', tone: 'tone', output: 'output' }
@@ -99,7 +99,7 @@ rect.lit { fill: var(--lit); }
 rect.bad { stroke: var(--out); stroke-width: 3; stroke-dasharray: 6 3; }
 .wire, .tip { fill: none; stroke: var(--ink); stroke-width: 1.6; }
 .loop { fill: none; stroke: var(--soft); stroke-width: 1.5; stroke-dasharray: 5 4; }
-.loopname { font: 13px var(--figures); fill: var(--soft); stroke: var(--paper); stroke-width: 5; paint-order: stroke; }
+.loopname { font: 13px var(--figures); fill: var(--soft); stroke: var(--card); stroke-width: 6; paint-order: stroke; }
 .name { font: 700 17px var(--figures); fill: var(--ink); }
 .what { font-size: 14px; fill: var(--soft); }
 .rail { font: 600 14px var(--figures); fill: var(--heart-strong); }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { NButton } from 'naive-ui'
+import { NButton, NInput } from 'naive-ui'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { onBeforeRouteLeave, RouterLink, useRouter } from 'vue-router'
 import { api, ask } from '../api/client'
@@ -24,18 +24,24 @@ const lines = ref(localStorage.getItem(draftKey) ?? '')
 const before = ref<string | null>(null)
 const fault = ref('')
 const here = ref(0)
-const mains = computed(() => Number((sheet.value?.document as { printedFor?: { mainsVolts?: number } } | undefined)?.printedFor?.mainsVolts ?? 0) || null)
+const name = ref('')
+type Document = Record<string, unknown> & { printedFor?: { mainsVolts?: number }; points?: unknown[] }
+const document = computed(() => sheet.value?.document as Document | undefined)
+/** As long as nothing is printed on the sheet, its mains is the one that the transformer is typed for. */
+const isBare = computed(() => (document.value?.points ?? []).length === 0)
+const mains = computed(() => (isBare.value ? null : document.value?.printedFor?.mainsVolts ?? null))
 const { composed, away } = useComposer(lines, mains)
 
 watch(sheet, async (s) => {
   if (s === undefined || before.value !== null) return
+  name.value = s.name
   before.value = ''
   if (s.derived !== null) {
     before.value = (await ask(api.GET('/api/sheet-versions/{versionId}/model', { params: { path: { versionId: s.versionId } } }))).lines
     if (lines.value === '') lines.value = before.value
   }
 }, { immediate: true })
-const changed = computed(() => before.value !== null && lines.value !== before.value)
+const changed = computed(() => before.value !== null && (lines.value !== before.value || name.value.trim() !== sheet.value?.name))
 watch(lines, (t) => { if (t === before.value || t === '') localStorage.removeItem(draftKey); else localStorage.setItem(draftKey, t) })
 
 const marks = computed<LineMark[]>(() => [
@@ -67,13 +73,16 @@ async function save(): Promise<void> {
       await editor.value?.goTo(now.faults[0]?.line ?? 0)
       return
     }
-    const document: Record<string, unknown> = { ...s.document }
-    for (const derived of ['supply', 'parts', 'capacitors', 'islands']) Reflect.deleteProperty(document, derived)
-    const tubes = Array.isArray(document['tubes']) ? (document['tubes'] as Record<string, unknown>[]) : []
+    const next: Record<string, unknown> = { ...s.document, name: name.value.trim() === '' ? s.name : name.value.trim() }
+    for (const derived of ['supply', 'parts', 'capacitors', 'islands']) Reflect.deleteProperty(next, derived)
+    const blocks = (now.circuit as { blocks?: Record<string, unknown>[] }).blocks ?? []
+    const transformer = blocks.find((b) => b['kind'] === 'mains')
+    if (isBare.value && transformer !== undefined) next['printedFor'] = { mainsVolts: transformer['ratedVolts'], ...(transformer['hertz'] === undefined ? {} : { mainsHertz: transformer['hertz'] }) }
+    const tubes = Array.isArray(next['tubes']) ? (next['tubes'] as Record<string, unknown>[]) : []
     const output = new Set(now.chain.filter((c) => c.kind === 'output').flatMap((c) => c.tubes.map((t) => t.position)))
-    document['tubes'] = Object.entries(now.tubes).map(([position, type]) => ({ ...(output.has(position) ? { output: true } : {}), ...tubes.find((t) => t['position'] === position), position, type }))
-    document['circuit'] = now.circuit
-    const saved = await ask(api.POST('/api/sheets/{sheetId}/versions', { params: { path: { sheetId: props.sheetId } }, body: document as unknown as Record<string, never> }))
+    next['tubes'] = Object.entries(now.tubes).map(([position, type]) => ({ ...(output.has(position) ? { output: true } : {}), ...tubes.find((t) => t['position'] === position), position, type }))
+    next['circuit'] = now.circuit
+    const saved = await ask(api.POST('/api/sheets/{sheetId}/versions', { params: { path: { sheetId: props.sheetId } }, body: next as unknown as Record<string, never> }))
     localStorage.removeItem(draftKey)
     before.value = lines.value
     await queries.invalidateQueries({ queryKey: ['sheet'] })
@@ -90,7 +99,7 @@ onBeforeRouteLeave(() => { if (lines.value !== before.value && lines.value !== '
   <top-bar />
   <main class="composer" @keydown.ctrl.s.prevent="save">
     <div class="top">
-      <h1><router-link :to="`/sheets/${sheetId}`">{{ sheet?.name ?? '…' }}</router-link> <small class="soft">its circuit, a block to a line</small></h1>
+      <router-link :to="`/sheets/${sheetId}`" class="back">‹ sheet</router-link><h1 class="sr">{{ sheet?.name }}: its circuit</h1><label class="sr" for="circuit-name">Name of the sheet</label><n-input v-model:value="name" class="name" placeholder="Name of the sheet" :input-props="{ id: 'circuit-name' }" />
       <span class="soft small" role="status">{{ away !== '' ? away : composed?.unsolved ?? (changed ? 'kept here as a draft' : '') }}</span>
       <n-button v-if="changed && before !== ''" @click="undo">As it was</n-button>
       <n-button id="keep-circuit" type="primary" :disabled="!changed" @click="save">Keep as version {{ (sheet?.versions.length ?? 0) + 1 }} <kbd class="key">Ctrl S</kbd></n-button>
@@ -113,13 +122,15 @@ onBeforeRouteLeave(() => { if (lines.value !== before.value && lines.value !== '
 </template>
 
 <style scoped>
-.composer { display: grid; grid-template-rows: auto auto minmax(120px, 190px) 1fr; gap: 10px; padding: 10px 20px 12px; height: calc(100vh - 56px); min-height: 600px; }
+.composer { display: grid; grid-template-rows: auto auto minmax(120px, 164px) 1fr; gap: 10px; padding: 10px 20px 12px; height: calc(100vh - 56px); min-height: 600px; }
 .top { display: flex; gap: 14px; align-items: center; }
-.top h1 { flex: 1; font-size: 20px; }
+.top .name { max-width: 340px; font-weight: 700; }
+.top .small { flex: 1; }
+.back { min-height: 44px; display: inline-flex; align-items: center; }
 .key { margin-left: 8px; color: inherit; background: none; border-color: currentcolor; }
 .fault { font-weight: 600; }
 .picture { min-height: 0; grid-row: 3; }
-.lower { display: grid; grid-template-columns: 1.25fr 1fr; gap: 14px; min-height: 0; grid-row: 4; }
+.lower { display: grid; grid-template-columns: 1.5fr 1fr; gap: 14px; min-height: 0; grid-row: 4; }
 .left { display: grid; grid-template-rows: 1fr auto auto; gap: 6px; min-height: 0; }
 .lines { height: 100%; }
 .said { min-height: 44px; font-size: 15px; display: block; }

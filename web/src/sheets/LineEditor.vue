@@ -24,7 +24,7 @@ async function goTo(line: number): Promise<void> {
   const end = lines.value.slice(0, line + 1).join('\n').length
   area.value?.focus()
   area.value?.setSelectionRange(end, end)
-  if (area.value !== null) area.value.scrollTop = Math.max(0, line - 6) * 28
+  if (area.value !== null) area.value.scrollTop = Math.max(0, line - 6) * 25
   moved()
 }
 /** A line below the one that the caret is in. */
@@ -46,10 +46,10 @@ defineExpose({ goTo, insertBelow })
 
 <style scoped>
 .editor { display: grid; grid-template-columns: 44px 1fr; border: 1px solid var(--line); border-radius: 4px; background: var(--card); min-height: 0; overflow: hidden; }
-.gutter { overflow: hidden; border-right: 1px solid var(--fine); padding-top: 6px; font: 15px/28px var(--figures); color: var(--soft); text-align: center; }
+.gutter { overflow: hidden; border-right: 1px solid var(--fine); padding-top: 6px; font: 14px/25px var(--figures); color: var(--soft); text-align: center; }
 .no.here { background: var(--lit); color: var(--ink); }
 .no.fault, .no.out { font-weight: 700; color: var(--out); }
 .no.watch { font-weight: 700; color: var(--watch); }
-textarea { border: 0; resize: none; width: 100%; height: 100%; padding: 6px 10px; font: 17px/28px var(--figures); color: var(--ink); background: none; white-space: pre; overflow: auto; }
+textarea { border: 0; resize: none; width: 100%; height: 100%; padding: 6px 10px; font: 16px/25px var(--figures); color: var(--ink); background: none; white-space: pre; overflow: auto; }
 textarea:focus-visible { outline-offset: -3px; }
 </style>

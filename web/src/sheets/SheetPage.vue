@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { NButton, NInput } from 'naive-ui'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { useSession } from '../access/session'
 import { api, ask, type Bench } from '../api/client'
@@ -26,7 +26,6 @@ const { data: sheet, error } = useQuery({
 const rows = ref<PointRow[] | null>(null)
 const name = ref('')
 const fault = ref('')
-watch(sheet, (s) => { if (s !== undefined && route.query['edit'] === '1' && rows.value === null) edit() })
 
 type Json = Record<string, unknown>
 const list = (v: unknown): Json[] => (Array.isArray(v) ? (v as Json[]) : [])

@@ -29,7 +29,7 @@ async function importFile(e: Event): Promise<void> {
 }
 async function begin(): Promise<void> {
   const sheet = await ask(api.POST('/api/sheets', { body: emptySheet() }))
-  await router.push(`/sheets/${sheet.id}?edit=1`)
+  await router.push(`/sheets/${sheet.id}/circuit`)
 }
 </script>
 
@@ -39,7 +39,7 @@ async function begin(): Promise<void> {
     <div class="top"><h1>Sheets</h1>
       <template v-if="session.mayWrite"><input ref="picker" type="file" accept=".json,application/json" class="sr" aria-label="Sheet file" tabindex="-1" @change="importFile"><n-button @click="picker?.click()">Import a sheet file</n-button><n-button @click="begin">Begin a new sheet</n-button></template></div>
     <p v-if="error !== ''" role="alert" class="out fault">{{ error }}</p>
-    <p v-if="!isPending && (data ?? []).length === 0">No sheets yet. Import one, or begin a new one and type its test points. An amplifier can be measured without a sheet too.</p>
+    <p v-if="!isPending && (data ?? []).length === 0">No sheets yet. Import one, or begin a new one and type its circuit, a block to a line. An amplifier can be measured without a sheet too.</p>
     <table v-else class="list card">
       <thead><tr><th>Sheet</th><th>From</th><th>Mains</th><th>{{ session.heading('tubes') }}</th><th>Points</th><th>Version</th></tr></thead>
       <tbody><tr v-for="s in data ?? []" :key="s.id"><td><router-link :to="`/sheets/${s.id}`"><b>{{ s.name }}</b></router-link></td><td>{{ s.trust.replaceAll('-', ' ') }}</td><td class="m">{{ s.printedMainsVolts }} V</td><td>{{ [...new Set(s.tubes)].join(', ') }}</td><td class="m">{{ s.pointCount }}</td><td class="m">{{ s.number }}</td></tr></tbody>

@@ -26,7 +26,7 @@ async function compute(list: string[]): Promise<boolean> {
     }
     return true
   } catch (e) {
-    if (own === asked) fault.value = (e instanceof Error ? e.message : String(e)).replace(/^changes\[\d+\]: /, '')
+    if (own === asked) fault.value = (e instanceof Error ? e.message : String(e)).replace(/^(changes|asFitted|tubesOut)\[\d+\](\.\w+)?: /, '')
     return false
   }
 }
@@ -83,7 +83,7 @@ const untouched = computed(() => changes.value.length === 0 && inlet.value === p
     <div class="ask">
       <h2 id="whatif-head">What if</h2>
       <form @submit.prevent="add"><label class="sr" for="whatif">What changes</label><n-input v-model:value="typed" placeholder="R14 22k · C3 leak 62k · V4 out · R31 open · meter 1M" :input-props="{ id: 'whatif', 'aria-describedby': 'whatif-fault', autocomplete: 'off' }" /></form>
-      <label class="mains" for="whatif-mains">mains <b class="m">{{ inlet }} V</b><input id="whatif-mains" v-model.number="inlet" type="range" :min="Math.round(printedMains * 0.2)" :max="Math.round(printedMains * 1.15)" step="1"></label>
+      <label class="mains" for="whatif-mains"><span>mains <b class="m">{{ inlet }} V</b></span><input id="whatif-mains" v-model.number="inlet" type="range" :min="Math.round(printedMains * 0.2)" :max="Math.round(printedMains * 1.15)" step="1"></label>
       <n-button :disabled="untouched" @click="asDrawn">As drawn</n-button>
     </div>
     <p id="whatif-fault" role="alert" :class="['out', 'fault', { none: fault === '' }]">{{ fault }}</p>
@@ -96,7 +96,7 @@ const untouched = computed(() => changes.value.length === 0 && inlet.value === p
         <p class="m small soft">mains {{ answer.primaryAmperes.toFixed(2) }} A, drawn {{ answer.primaryAmperesBefore.toFixed(2) }} A</p>
       </div>
       <div class="card over"><h3>{{ answer.remarks.length === 0 ? 'Everything inside its rating' : 'Ratings' }}</h3><ul tabindex="0" aria-label="Ratings"><li v-for="r in answer.remarks" :key="r.code + r.subject"><b :class="r.severity">{{ r.severity === 'out' ? '!' : '?' }}</b> {{ r.sentence }}</li></ul></div>
-      <div class="card points"><table><tbody><tr v-for="p in moved" :key="p.place" :class="{ still: shift(p) === '' }"><th class="m" scope="row">{{ p.place }}</th><td class="m">{{ shown(p.volts) }}</td><td class="m soft">{{ shown(p.beforeVolts) }}</td><td class="m">{{ shift(p) }}</td></tr></tbody></table></div>
+      <div class="card points" tabindex="0" role="region" aria-label="Test points"><table><thead><tr><th scope="col">Point</th><th scope="col" class="r">now, V</th><th scope="col" class="r">drawn</th><th scope="col"><span class="sr">moved by</span></th></tr></thead><tbody><tr v-for="p in moved" :key="p.place" :class="{ still: shift(p) === '' }"><th class="m" scope="row">{{ p.place }}</th><td class="m">{{ shown(p.volts) }}</td><td class="m soft">{{ shown(p.beforeVolts) }}</td><td class="m">{{ shift(p) }}</td></tr></tbody></table></div>
     </div>
   </section>
 </template>
@@ -125,7 +125,7 @@ h3 { font-size: 16px; }
 .over ul { list-style: none; margin: 4px 0 0; padding: 0; max-height: 200px; overflow: auto; } .over li { font-size: 15px; padding: 3px 0; border-bottom: 1px solid var(--fine); }
 .points { max-height: 236px; }
 table { border-collapse: collapse; width: 100%; font-size: 15px; }
-th { text-align: left; } td { text-align: right; } th, td { padding: 3px 6px; border-bottom: 1px solid var(--fine); }
+th { text-align: left; } td, .r { text-align: right; } thead th { font-weight: 500; font-size: 14px; color: var(--soft); } th, td { padding: 3px 6px; border-bottom: 1px solid var(--fine); }
 tr.still { color: var(--soft); }
 @media (max-width: 900px) { .ask, .board { grid-template-columns: 1fr; grid-template-rows: none; } .stairs { height: 250px; } }
 </style>

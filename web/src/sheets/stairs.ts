@@ -14,4 +14,4 @@ export function tread(rail: Rail, expected: number | null, measured: number | nu
   }
 }
 
-export const composedTreads = (rails: Schemas['ComposedRail'][]): Tread[] => rails.map((r) => tread(r, r.volts))
+export const composedTreads = (rails: Schemas['ComposedRail'][]): Tread[] => rails.map((r) => tread(r, null, r.volts))

@@ -1,0 +1,133 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Browser;
+
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
+use PHPUnit\Framework\TestCase;
+
+/** The composer and the what-if panel, by keyboard alone, in a real browser. */
+final class ComposerTest extends TestCase
+{
+    private static Stack $stack;
+    private static ?Browser $browser = null;
+
+    public static function setUpBeforeClass(): void
+    {
+        self::$stack = Stack::fresh('composer');
+        self::$stack->start();
+        self::$browser = new Browser(self::$stack->address);
+        self::$browser->signIn('idris.demo');
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        self::$browser?->close();
+        self::$stack->stop();
+    }
+
+    /** A stereo amplifier, six stages a channel: three gain stages, a follower, a long-tailed inverter, a push-pull output. */
+    public function testATwoChannelAmplifierOfTwelveStagesTakesAtMostTwelveHundredKeys(): void
+    {
+        $b = self::browser();
+        $b->open('/sheets');
+        $b->see('Wren 15');
+        $b->driver->findElement(WebDriverBy::xpath('//button[contains(., "Begin a new sheet")]'))->sendKeys(WebDriverKeys::ENTER);
+        $b->see('Keep as version 2');
+        $b->tabTo('#circuit-name');
+        $keys = 0;
+        $type = static function (string ...$typed) use ($b, &$keys): void {
+            foreach ($typed as $text) {
+                $keys += mb_strlen($text);
+                $b->type($text);
+            }
+        };
+        $b->chord(WebDriverKeys::CONTROL, 'a'.WebDriverKeys::NULL);
+        ++$keys;
+        $type('Nightjar 2');
+        while (true !== $b->driver->executeScript('return document.activeElement.tagName === "TEXTAREA"')) {
+            $type(WebDriverKeys::TAB);
+        }
+        $lines = ['mains 230 ht 310/12 bias 50/30 heater 6.6/.02', 'supply ht bridge A 220u/500', 'rail B A 1k 47u/500', 'rail C B 22k 22u/450', 'bias bias N1 N2 47u/100 15k 47k'];
+        foreach ([1, 6] as $v) {
+            [$a, $s, $i, $x, $y] = ['V'.$v, 'V'.($v + 1), 'V'.($v + 2), 'V'.($v + 3), 'V'.($v + 4)];
+            array_push($lines, "gain $a 12AX7 C 100k 1k5 25u", "gain {$a}b C 100k 1k5 from $a 22n", "gain $s 12AX7 C 100k 1k5 from {$a}b 22n", "follower {$s}b C 100k from $s", "ltp $i 12AX7 B 82k 100k 470 10k from {$s}b 22n", "pp $x/$y EL34 A screens B sstop 1k bias N2 from $i 47n ot 3k4");
+        }
+        $lines[] = 'heaters heater V1-V10';
+        foreach ($lines as $n => $line) {
+            $type((0 === $n ? '' : "\n").$line);
+        }
+        $b->until(static fn (): bool => 12 === $b->driver->executeScript('return document.querySelectorAll(".chain .stage").length'), 'twelve stages stand in the chain', 15.0);
+        $b->see('C · C');
+        $b->until(static fn (): bool => !str_contains($b->text(), '✕'), 'no line has a fault');
+        self::assertSame([], $b->axe());
+        $b->chord(WebDriverKeys::CONTROL, 's'.WebDriverKeys::NULL);
+        ++$keys;
+        $b->see('Plate dissipation');
+        $b->see('Nightjar 2 version 2');
+        self::assertLessThanOrEqual(1200, $keys, 'keystrokes for two channels and twelve stages');
+        self::assertGreaterThan(400, $keys, 'they were really typed');
+        self::assertSame([], $b->consoleErrors());
+    }
+
+    public function testNonsenseIsMarkedWhileTypingAndADraftSurvivesAReload(): void
+    {
+        $b = self::browser();
+        $this->openSheet($b, 'Wren 15');
+        $b->driver->findElement(WebDriverBy::id('edit-circuit'))->sendKeys(WebDriverKeys::ENTER);
+        $b->see('Without tubes and at mains + 10 %', 15.0);
+        $area = $b->driver->findElement(WebDriverBy::tagName('textarea'));
+        $area->click();
+        $b->chord(WebDriverKeys::CONTROL, WebDriverKeys::END.WebDriverKeys::NULL);
+        $b->type("\nrail Z Q 1k 22u/350");
+        $b->see('nothing feeds “Q”');
+        $b->type(str_repeat(WebDriverKeys::BACKSPACE, 14), 'Z A 470 22u/250');
+        $b->see('and is rated for 250 V');
+        $b->type("\nres R99 V3.9 B 4.7.7k");
+        $b->see('write “res R90 A B 1k”');
+        $b->chord(WebDriverKeys::CONTROL, 's'.WebDriverKeys::NULL);
+        $b->see('Nothing was stored');
+        $b->driver->navigate()->refresh();
+        $b->see('kept here as a draft');
+        self::assertStringContainsString('res R99', (string) $b->driver->executeScript('return document.querySelector("textarea").value')); // @phpstan-ignore cast.string (a text area's value)
+        $b->see('As it was');
+        $b->driver->findElement(WebDriverBy::xpath('//button[contains(., "As it was")]'))->sendKeys(WebDriverKeys::ENTER);
+        $b->see('1 to look at', 15.0);
+    }
+
+    public function testWhatIfMovesStairsAndDissipation(): void
+    {
+        $b = self::browser();
+        $this->openSheet($b, 'Lantern 30');
+        $b->see('Plate dissipation');
+        $b->tabTo('#whatif');
+        $b->type('C3 leak 62k', WebDriverKeys::ENTER);
+        $b->until(static fn (): bool => str_contains($b->textOf('.whatif .stairs'), '320'), 'C falls to 320 V');
+        self::assertStringContainsString('drawn 365', $b->textOf('.whatif .stairs'));
+        $b->type('R31 open', WebDriverKeys::ENTER);
+        $b->see('V4: plate dissipation');
+        $b->type('R99 open', WebDriverKeys::ENTER);
+        $b->see('the circuit has no part “R99”');
+        $b->chord(WebDriverKeys::CONTROL, 'a'.WebDriverKeys::NULL);
+        $b->type('mains 100', WebDriverKeys::ENTER);
+        $b->see('mains 100 V');
+        self::assertSame([], $b->axe());
+        $b->driver->findElement(WebDriverBy::xpath('//button[contains(., "As drawn")]'))->sendKeys(WebDriverKeys::ENTER);
+        $b->until(static fn (): bool => 1 === preg_match('/365\s*drawn 365/', $b->textOf('.whatif .stairs')), 'all is as drawn');
+    }
+
+    private function openSheet(Browser $b, string $name): void
+    {
+        $b->open('/sheets');
+        $b->see($name);
+        $b->driver->findElement(WebDriverBy::linkText($name))->click();
+        $b->see('Test points, in probing order');
+    }
+
+    private static function browser(): Browser
+    {
+        return self::$browser ?? throw new \LogicException('no browser');
+    }
+}
