@@ -12,7 +12,7 @@ final readonly class Bounds
     {
     }
 
-    /** Wider by a spread on either side, at most to twice its width (contract §7). */
+    /** As wide as a spread on either side where that is wider, at most twice its width (contract §7). */
     public function widened(float $spread): self
     {
         $middle = 0.5 * ($this->low + $this->high);

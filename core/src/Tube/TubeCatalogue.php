@@ -7,55 +7,80 @@ namespace Yew\Core\Tube;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 
-/** The tube types that this installation knows, decoded from core/data/tubes.json; passed in, never read here. */
-final readonly class TubeCatalogue
+/** The tube types that this installation knows, from core/data/tubes.json; passed in, never read here. A type is decoded when asked for. */
+final class TubeCatalogue
 {
+    /** @var array<int, TubeType> decoded so far, by index */
+    private array $types = [];
+
     /**
-     * @param array<string, TubeType> $types by exact designation, suffix included
-     * @param array<string, int>      $bases pin count by base name
+     * @param array<string, int> $items index among the types by exact designation, suffix included
+     * @param list<Fields>       $raw
+     * @param array<string, int> $bases pin count by base name
      */
-    private function __construct(public string $version, private array $types, private array $bases)
+    private function __construct(public readonly string $version, private readonly array $items, private readonly array $raw, private readonly array $bases)
     {
     }
 
     /**
-     * @param array<mixed> $data the decoded tube data file
+     * Decodes and checks every type.
+     *
+     * @param array<mixed> $data the tube data file
      *
      * @throws BadData
      */
     public static function decode(array $data): self
+    {
+        $catalogue = self::open($data);
+        foreach ($catalogue->names() as $name) {
+            $catalogue->find($name);
+        }
+
+        return $catalogue;
+    }
+
+    /**
+     * For data that was checked before: a request asks for a few types of many.
+     *
+     * @param array<mixed> $data the tube data file
+     *
+     * @throws BadData where its frame is at fault
+     */
+    public static function open(array $data): self
     {
         $fields = Fields::of($data, 'tubes');
         if ('tubes/1' !== $fields->string('format')) {
             throw $fields->fault('format', 'tubes/1 belongs here');
         }
         $version = $fields->string('version');
-        $bases = [];
+        $bases = $items = [];
         $baseFields = $fields->object('bases');
         foreach ($baseFields->names() as $name) {
             $bases[$name] = (int) $baseFields->number($name, 2, 14);
         }
-        $types = [];
-        foreach ($fields->objects('types') as $item) {
-            $type = TubeTypeCodec::decode($item, $bases);
-            foreach ([$type->name, ...$item->strings('alsoKnownAs')] as $name) {
-                $types[$name] = $type;
+        $raw = $fields->objects('types');
+        foreach ($raw as $i => $item) {
+            foreach ([$item->string('type'), ...$item->strings('alsoKnownAs')] as $name) {
+                $items[$name] = $i;
             }
         }
         $fields->done();
 
-        return new self($version, $types, $bases);
+        return new self($version, $items, $raw, $bases);
     }
 
+    /** @throws BadData when the data of this type is at fault */
     public function find(string $name): ?TubeType
     {
-        return $this->types[$name] ?? null;
+        $item = $this->items[$name] ?? null;
+
+        return null === $item ? null : $this->types[$item] ??= TubeTypeCodec::decode($this->raw[$item], $this->bases);
     }
 
     /** @return list<string> */
     public function names(): array
     {
-        return array_map(strval(...), array_keys($this->types));
+        return array_map(strval(...), array_keys($this->items));
     }
 
     public function pinCount(string $base): int

@@ -17,6 +17,6 @@ final readonly class TubeData
     {
         $data = json_decode((string) file_get_contents($this->root.'/core/data/tubes.json'), true, 16, \JSON_THROW_ON_ERROR);
 
-        return TubeCatalogue::decode(\is_array($data) ? $data : []);
+        return TubeCatalogue::open(\is_array($data) ? $data : []);
     }
 }

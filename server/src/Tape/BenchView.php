@@ -136,6 +136,7 @@ final readonly class BenchView
             'highVolts' => $expected->window?->high,
             'windowText' => null === $expected->window ? null : Engineering::plain($expected->window->low, $step).' to '.Engineering::plain($expected->window->high, $step),
             'windowSource' => $expected->window?->source,
+            'reference' => $expected->reference,
             'obstacle' => null === $expected->obstacle ? null : $this->wording->reason($expected->obstacle, $expected->figures),
         ];
     }

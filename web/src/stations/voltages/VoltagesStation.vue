@@ -38,7 +38,9 @@ const mains = computed(() => {
   const b = bench.bench
   if (b === null) return ''
   if (b.missing.length > 0) return `say ${b.missing.map((m) => session.word(m)).join(' and ')}, then readings are judged`
-  return `expected values for ${String((b.conditions['inletVolts'] as { value?: unknown } | undefined)?.value)} V mains`
+  const volts = `${String((b.conditions['inletVolts'] as { value?: unknown } | undefined)?.value)} V`
+  if (points.value.some((p) => p.expected.reference === 'model')) return `expected from its circuit at ${volts}`
+  return points.value.some((p) => p.expected.reference === 'printed') ? `no circuit: printed values scaled to ${volts}` : `at ${volts} mains`
 })
 const stop = computed(() => points.value.find((p) => p.reading?.verdict === 'danger' && !p.reading.marks.includes('stale') && (bench.state === 'energised' || bench.state === 'ramping')))
 const warming = computed(() => {

@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Tests\Reading;
+
+use PHPUnit\Framework\TestCase;
+use Yew\Core\Bench\ChassisState;
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Bench\Meter;
+use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Circuit\Calibration\Calibration;
+use Yew\Core\Reading\Bounds;
+use Yew\Core\Reading\Expected;
+use Yew\Core\Reading\Expecter;
+use Yew\Core\Reading\Setting;
+use Yew\Core\Sheet\Sheet;
+use Yew\Core\Sheet\SheetCodec;
+use Yew\Core\Sheet\SheetFile;
+use Yew\Core\Sheet\SheetModel;
+use Yew\Core\Sheet\TestPoint;
+use Yew\Core\Tests\Tube\ShippedTubes;
+
+/** Where a sheet holds its circuit, expected values come from it: under any mains, with tubes out, through a lamp, with an old meter. */
+final class ModelTest extends TestCase
+{
+    private static ?Sheet $sheet = null;
+    private static ?Calibration $calibration = null;
+
+    public function testAtThePrintedConditionsItIsThePrint(): void
+    {
+        foreach (['A', 'C', 'V3.1', 'V1.3', 'N2', 'V4.8'] as $place) {
+            $point = self::point($place);
+            $printed = $point->printedVolts ?? 0.0;
+            // With the meter of the print in hand: 20 kΩ/V on the smallest range that shows the value.
+            $meter = self::meter(self::sheet()->printedMeterOhms($point) ?? 1e9);
+            self::assertEqualsWithDelta($printed, self::expected($place, ['inletVolts' => 117], $meter)->volts ?? 0.0, 0.006 * abs($printed) + 0.0005, $place);
+        }
+    }
+
+    public function testTubesOutAreJudgedByTheModelAndRailsFloat(): void
+    {
+        $all = self::expected('A', ['inletVolts' => 117]);
+        $without = self::expected('A', ['inletVolts' => 117, 'tubes' => ['V4' => 'out', 'V5' => 'out']]);
+        self::assertSame(['model', null], [$without->reference, $without->obstacle]);
+        self::assertGreaterThan(($all->volts ?? 0.0) + 8, $without->volts);
+    }
+
+    public function testALampOfKnownWattsIsCountedAnUnknownOneIsSaid(): void
+    {
+        $lamp = self::expected('A', ['inletVolts' => 117, 'limiter' => ['kind' => 'lamp', 'watts' => 60]]);
+        self::assertNull($lamp->obstacle);
+        self::assertLessThan(0.8 * 435, $lamp->volts);
+        self::assertSame('limiter-unknown', self::expected('A', ['inletVolts' => 117, 'limiter' => ['kind' => 'electronic']])->obstacle);
+    }
+
+    public function testTheMeterInHandLoadsTheNode(): void
+    {
+        $modern = self::expected('V4.5', ['inletVolts' => 117], self::meter(1e7))->volts ?? 0.0;
+        $old = self::expected('V4.5', ['inletVolts' => 117], self::meter(1e6))->volts ?? 0.0;
+        self::assertEqualsWithDelta($modern * (1e6 / (1e6 + 2.38e5)) / (1e7 / (1e7 + 2.38e5)), $old, 0.2, 'Rm/(Rm + Rth), COND-4');
+    }
+
+    public function testARailWithinHalfMainsIsNoLongerTooFar(): void
+    {
+        $half = self::expected('A', ['inletVolts' => 58.5]);
+        self::assertNull($half->obstacle);
+        self::assertEqualsWithDelta(0.49 * 435, $half->volts, 12.0);
+    }
+
+    public function testSpreadWidensAWindowAtMostToTwiceAndNeverThatOfBias(): void
+    {
+        self::assertEquals(new Bounds(80.0, 120.0, 'default'), (new Bounds(90.0, 110.0, 'default'))->widened(60.0));
+        self::assertEquals(new Bounds(85.0, 115.0, 'default'), (new Bounds(90.0, 110.0, 'default'))->widened(15.0));
+        self::assertEquals(new Bounds(90.0, 110.0, 'default'), (new Bounds(90.0, 110.0, 'default'))->widened(4.0));
+        $bias = self::expected('N2', ['inletVolts' => 117]);
+        self::assertEqualsWithDelta(0.1 * abs($bias->volts ?? 0.0), ($bias->window->high ?? 0.0) - ($bias->volts ?? 0.0), 1e-6);
+    }
+
+    public function testHeatersFollowTheirWinding(): void
+    {
+        $point = self::sheet()->point('V5.7', MeterFunction::AcVolts) ?? throw new \LogicException('no heater point');
+        $expected = Expecter::at($point, self::setting(['inletVolts' => 117], null));
+        self::assertSame('model', $expected->reference);
+        self::assertEqualsWithDelta(6.4, $expected->volts, 0.15);
+    }
+
+    /** @param array<string, mixed> $facts */
+    private static function expected(string $place, array $facts, ?Meter $meter = null): Expected
+    {
+        return Expecter::at(self::point($place), self::setting($facts, $meter));
+    }
+
+    /** @param array<string, mixed> $facts */
+    private static function setting(array $facts, ?Meter $meter): Setting
+    {
+        $tubes = ['V1' => ['type' => '12AX7']];
+        $stated = Conditions::decode(array_map(static fn (mixed $v): array => ['value' => $v, 'how' => 'measured'], ['limiter' => ['kind' => 'none'], 'tubes' => $tubes, ...$facts]));
+        $model = SheetModel::of(self::sheet(), ShippedTubes::catalogue()) ?? throw new \LogicException('no circuit');
+        self::$calibration ??= $model->calibrated();
+
+        return new Setting(self::sheet(), $stated, $meter, ChassisState::Energised, 20.0, 117.0, $model->forecast($stated, 117.0, self::$calibration));
+    }
+
+    private static function point(string $place): TestPoint
+    {
+        return self::sheet()->point($place, MeterFunction::DcVolts) ?? throw new \LogicException('no point '.$place);
+    }
+
+    private static function sheet(): Sheet
+    {
+        return self::$sheet ??= (new SheetCodec(ShippedTubes::catalogue()))->decode(SheetFile::decode((string) file_get_contents(__DIR__.'/../../../server/demo/sheets/lantern-30.sheet.json')));
+    }
+
+    private static function meter(float $ohms): Meter
+    {
+        return Meter::decode(['id' => 'm', 'name' => 'm', 'functions' => [['function' => 'dc-volts', 'inputResistanceOhms' => $ohms, 'ranges' => [['max' => 1000, 'resolution' => 0.1, 'accuracyPercent' => 1, 'accuracyDigits' => 1]]]]]);
+    }
+}

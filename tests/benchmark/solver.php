@@ -1,0 +1,126 @@
+<?php
+
+declare(strict_types=1);
+
+use Symfony\Component\Process\Process;
+use Yew\Core\Circuit\CircuitCodec;
+use Yew\Core\Circuit\Compile\CompiledCircuit;
+use Yew\Core\Circuit\Compile\Compiler;
+use Yew\Core\Circuit\DrawnCircuit;
+use Yew\Core\Circuit\Factors;
+use Yew\Core\Circuit\Lines\LineReader;
+use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\Solve\OperatingPoint;
+use Yew\Core\Circuit\Spice\Flavour;
+use Yew\Core\Circuit\Spice\NetlistWriter;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Sheet\SheetCodec;
+use Yew\Core\Sheet\SheetFile;
+use Yew\Core\Sheet\SheetModel;
+use Yew\Core\Tube\TubeCatalogue;
+use Yew\Server\Shop\TubeData;
+
+/*
+ * The solver's own speed: compiled circuit → converged, JIT proved on; JSON and expansion reported apart; beside it ngspice on
+ * the exported netlist, per process and looped inside one process.
+ */
+require dirname(__DIR__, 2).'/vendor/autoload.php';
+
+$status = function_exists('opcache_get_status') ? opcache_get_status(false) : false;
+$jit = is_array($status) && is_array($status['jit'] ?? null) && true === ($status['jit']['on'] ?? null);
+printf("JIT %s, PHP %s\n", $jit ? 'on' : 'OFF: the figures below do not count', \PHP_VERSION);
+$tubes = (new TubeData(dirname(__DIR__, 2)))->catalogue();
+
+/** @param list<float> $times */
+function middle(array $times): float
+{
+    sort($times);
+
+    return $times[intdiv(count($times), 2)];
+}
+
+/** @return list<float> milliseconds of each call */
+function timed(int $times, Closure $call): array
+{
+    $taken = [];
+    for ($i = 0; $i < $times; ++$i) {
+        $begin = hrtime(true);
+        $call($i);
+        $taken[] = (hrtime(true) - $begin) / 1e6;
+    }
+
+    return $taken;
+}
+
+function line(string $what, float $milliseconds, string $aim): void
+{
+    printf("  %-52s %8.3f ms   %s\n", $what, $milliseconds, $aim);
+}
+
+/** @param array<string, string> $aims */
+function measure(string $name, DrawnCircuit $circuit, TubeCatalogue $tubes, float $mains, array $aims): void
+{
+    $situation = new Situation($mains);
+    line('expansion to a compiled circuit', middle(timed(60, static fn (int $i): CompiledCircuit => Compiler::compile($circuit->netlist, $tubes, $situation))), 'reported apart');
+    $compiled = Compiler::compile($circuit->netlist, $tubes, $situation);
+    $neighbour = OperatingPoint::of($compiled, $situation);
+    $cold = static fn (int $i) => OperatingPoint::of($compiled, new Situation($mains * (0.9 + 0.002 * ($i % 100))));
+    $warm = static fn (int $i) => OperatingPoint::of($compiled, new Situation($mains * (0.97 + 0.0006 * ($i % 100))), $neighbour);
+    timed(400, $warm);
+    timed(200, $cold);
+    $warmTime = middle(timed(600, $warm));
+    printf("%s: %d unknowns\n", $name, $compiled->size());
+    line('warm start, a neighbouring mains', $warmTime, $aims['warm']);
+    $others = [];
+    foreach (array_slice(array_keys($circuit->netlist->all(Yew\Core\Circuit\Element\Resistor::class)), 0, 20) as $id) {
+        $others[] = Compiler::compile($circuit->netlist, $tubes, $situation, new Factors(parts: [$id => 1.1]));
+    }
+    line('warm start, a part 10 % off', middle(timed(400, static fn (int $i) => OperatingPoint::of($others[$i % count($others)], $situation, $neighbour))), $aims['warm']);
+    line('cold start', middle(timed(300, $cold)), $aims['cold']);
+    ngspice($compiled, $tubes, $situation, $warmTime);
+}
+
+function ngspice(CompiledCircuit $compiled, TubeCatalogue $tubes, Situation $situation, float $warm): void
+{
+    $body = NetlistWriter::body(OperatingPoint::of($compiled, $situation), $tubes, $situation, new Factors(), Flavour::Averaged, 'benchmark').".options reltol=1e-6\n";
+    $run = static function (string $control) use ($body): void {
+        $process = new Process(['ngspice', '-b'], timeout: 120);
+        $process->setInput($body.".control\n".$control."\n.endc\n.end\n")->run();
+    };
+    $once = middle(timed(7, static fn (int $i) => $run('op')));
+    $many = middle(timed(3, static fn (int $i) => $run("repeat 51\nop\nend")));
+    $each = ($many - $once) / 50;
+    line('ngspice, a process for each', $once, sprintf('%.0f times our warm start', $once / $warm));
+    line('ngspice, looped inside one process', $each, sprintf('%.0f times our warm start', $each / $warm));
+}
+
+$file = (string) file_get_contents(dirname(__DIR__, 2).'/server/demo/sheets/wren-15.sheet.json');
+line('sheet: JSON, blocks, checks', middle(timed(60, static fn (int $i) => (new SheetCodec($tubes))->decode(SheetFile::decode($file)))), 'reported apart');
+$sheet = (new SheetCodec($tubes))->decode(SheetFile::decode($file));
+if (null !== $sheet->circuit) {
+    measure('Push-pull amplifier, tube rectifier', $sheet->circuit, $tubes, $sheet->printedMains[0], ['warm' => 'aim: under 0.5 ms', 'cold' => 'aim: under 3 ms']);
+    line('calibration to its prints', middle(timed(20, static fn (int $i) => SheetModel::of($sheet, $tubes)?->calibrated())), 'for comparison');
+}
+$lines = ['mains 230 ht 310/12 bias 50/30 heater 6.6/.02', 'supply ht bridge A 220u/500', 'rail B A 1k 47u/500', 'bias bias N1 N2 47u/100 15k 47k'];
+for ($channel = 0, $n = 1; $channel < 2; ++$channel, $n += 8) {
+    $rail = 0 === $channel ? 'L' : 'R';
+    $lines[] = sprintf('rail C%s B 10k 22u/450', $rail);
+    $lines[] = sprintf('rail D%s C%s 10k 22u/450', $rail, $rail);
+    foreach ([0, 1, 2] as $v) {
+        $from = 0 === $v ? '' : sprintf(' from V%db 22n', $n + $v - 1);
+        $lines[] = sprintf('gain V%d 12AX7 D%s 100k 1k5 25u%s stop 68k leak 1M', $n + $v, $rail, $from);
+        $lines[] = sprintf('gain V%db D%s 100k 1k5 from V%d 22n vol 500k stop 10k', $n + $v, $rail, $n + $v);
+    }
+    $lines[] = sprintf('gain V%d 12AX7 C%s 100k 820 from V%db 22n', $n + 3, $rail, $n + 2);
+    $lines[] = sprintf('follower V%db C%s 100k from V%d', $n + 3, $rail, $n + 3);
+    $lines[] = sprintf('tone TS%s from V%db treble 250k@0.5 250p bass 1M@0.5 22n middle 25k@0.5 22n slope 56k', $rail, $n + 3);
+    $lines[] = sprintf('ltp V%d 12AX7 C%s 82k 100k 470 10k from TS%s 22n return FB%s', $n + 4, $rail, $rail, $rail);
+    $lines[] = sprintf('pp T%s V%d,V%d/V%d,V%d 6L6GC A screens B sstop 470 gstop 1k5 bias N2 sense 1 from V%d 47n ot 3k4', $rail, $n + 5, $n + 6, $n + 7, $n + 16 + $channel, $n + 4);
+    $lines[] = sprintf('fb FB%s 47k from T%s shunt 4k7', $rail, $rail);
+}
+$read = LineReader::read(implode("\n", $lines), $tubes);
+if ([] !== $read->faults) {
+    throw new LogicException((string) json_encode($read->faults));
+}
+measure('Stereo amplifier', (new CircuitCodec($tubes))->decode(Fields::of(['blocks' => $read->blocks], 'circuit'), $read->tubes), $tubes, 230.0, ['warm' => 'aim: under 3 ms', 'cold' => 'for comparison']);
+printf("peak memory %.1f MB (aim: under 64)\n", memory_get_peak_usage(true) / 1e6);
