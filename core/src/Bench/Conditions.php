@@ -79,6 +79,12 @@ final readonly class Conditions
         return \is_float($volts) || \is_int($volts) ? (float) $volts : null;
     }
 
+    /** Measured at the amplifier's inlet, a limiter's drop is in the figure already; a mains that is only assumed is the wall's. */
+    public function inletIsMeasured(): bool
+    {
+        return 'measured' === ($this->facts['inletVolts']['how'] ?? null);
+    }
+
     public function limited(): ?bool
     {
         $limiter = $this->get('limiter');

@@ -33,6 +33,8 @@ final readonly class Situation
     }
 
     /**
+     * Mains that was measured at the inlet stands behind a lamp already; the flattening of its peaks is left out.
+     *
      * @param float $printedVolts mains of the sheet for this unit's wiring
      * @param float $windingVolts the transformer's rating in the circuit, so that a re-strapped primary counts right
      */
@@ -42,7 +44,7 @@ final readonly class Situation
 
         return new self(
             ($conditions->inletVolts() ?? $printedVolts) / $printedVolts * $windingVolts,
-            $conditions->lampWatts(),
+            $conditions->inletIsMeasured() ? null : $conditions->lampWatts(),
             null,
             $conditions->tubesOut() ?? [],
             $conditions->inStandby(),

@@ -91,7 +91,7 @@ final class Expecter
         $volts = $modelled->volts * $loading;
         $obstacle = match (true) {
             [] !== $missing => 'conditions-not-stated',
-            true === $conditions->limited() && null === $conditions->lampWatts() => 'limiter-unknown',
+            true === $conditions->limited() && !$conditions->inletIsMeasured() && null === $conditions->lampWatts() => 'limiter-unknown',
             ChassisState::Energised !== $setting->state => 'not-energised',
             default => null,
         };

@@ -52,6 +52,15 @@ final class SolverTest extends TestCase
         self::assertEqualsWithDelta(($at(new Factors(windingVolts: ['D1' => 1.001])) - $at(new Factors(windingVolts: ['D1' => 0.999]))) / 0.002, $slopes['windingVolts']['D1'], 0.01 * $slopes['windingVolts']['D1']);
     }
 
+    public function testAChokeInputsWindingMovesItsRail(): void
+    {
+        [$circuit, $mains] = Circuits::named('choke input, directly heated triode');
+        $situation = new Situation($mains);
+        $at = static fn (float $f): float => OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation, new Factors(windingVolts: ['D1' => $f])), $situation)->at('A');
+        $slope = Adjoint::of(OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation), $situation), 'A')->relative()['windingVolts']['D1'];
+        self::assertEqualsWithDelta(($at(1.002) - $at(0.998)) / 0.004, $slope, 0.03 * $slope);
+    }
+
     public function testAWarmStartFindsTheSamePoint(): void
     {
         [$circuit, $mains] = Circuits::named('Wren 15');

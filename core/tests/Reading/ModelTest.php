@@ -48,10 +48,12 @@ final class ModelTest extends TestCase
 
     public function testALampOfKnownWattsIsCountedAnUnknownOneIsSaid(): void
     {
-        $lamp = self::expected('A', ['inletVolts' => 117, 'limiter' => ['kind' => 'lamp', 'watts' => 60]]);
+        $lamp = self::expected('A', ['inletVolts' => 117, 'limiter' => ['kind' => 'lamp', 'watts' => 60]], null, 'assumed');
         self::assertNull($lamp->obstacle);
-        self::assertLessThan(0.8 * 435, $lamp->volts);
-        self::assertSame('limiter-unknown', self::expected('A', ['inletVolts' => 117, 'limiter' => ['kind' => 'electronic']])->obstacle);
+        self::assertLessThan(0.8 * 435, $lamp->volts, 'the wall’s 117 V through the lamp');
+        self::assertSame('limiter-unknown', self::expected('A', ['inletVolts' => 117, 'limiter' => ['kind' => 'electronic']], null, 'assumed')->obstacle);
+        $behind = self::expected('A', ['inletVolts' => 90, 'limiter' => ['kind' => 'lamp', 'watts' => 60]]);
+        self::assertEqualsWithDelta(self::expected('A', ['inletVolts' => 90])->volts ?? 0.0, $behind->volts, 1e-9, 'measured at the inlet, the lamp is in the figure already');
     }
 
     public function testTheMeterInHandLoadsTheNode(): void
@@ -86,16 +88,16 @@ final class ModelTest extends TestCase
     }
 
     /** @param array<string, mixed> $facts */
-    private static function expected(string $place, array $facts, ?Meter $meter = null): Expected
+    private static function expected(string $place, array $facts, ?Meter $meter = null, string $how = 'measured'): Expected
     {
-        return Expecter::at(self::point($place), self::setting($facts, $meter));
+        return Expecter::at(self::point($place), self::setting($facts, $meter, $how));
     }
 
     /** @param array<string, mixed> $facts */
-    private static function setting(array $facts, ?Meter $meter): Setting
+    private static function setting(array $facts, ?Meter $meter, string $how = 'measured'): Setting
     {
         $tubes = ['V1' => ['type' => '12AX7']];
-        $stated = Conditions::decode(array_map(static fn (mixed $v): array => ['value' => $v, 'how' => 'measured'], ['limiter' => ['kind' => 'none'], 'tubes' => $tubes, ...$facts]));
+        $stated = Conditions::decode(array_map(static fn (mixed $v): array => ['value' => $v, 'how' => $how], ['limiter' => ['kind' => 'none'], 'tubes' => $tubes, ...$facts]));
         $model = SheetModel::of(self::sheet(), ShippedTubes::catalogue()) ?? throw new \LogicException('no circuit');
         self::$calibration ??= $model->calibrated();
 

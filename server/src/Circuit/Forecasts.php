@@ -40,7 +40,7 @@ final class Forecasts
     /** Null where the sheet holds no circuit, or the circuit has no answer under these conditions. */
     public function of(string $sheetVersionId, Conditions $conditions, ?float $wiredFor): ?Forecast
     {
-        $facts = array_map(static fn (array $fact): mixed => $fact['value'], array_intersect_key($conditions->toArray(), array_flip(self::SEEN)));
+        $facts = array_map(static fn (array $fact): array => [$fact['value'], $fact['how']], array_intersect_key($conditions->toArray(), array_flip(self::SEEN)));
         // Asked for every point of a bench: the order of names may cost a second entry, not a wrong one.
         $key = 'forecast.'.hash('xxh128', json_encode([$sheetVersionId, $facts, $wiredFor, Version::CORE, $this->tubes->version], \JSON_THROW_ON_ERROR));
         if (\array_key_exists($key, $this->known)) {

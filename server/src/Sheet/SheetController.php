@@ -18,6 +18,7 @@ use Yew\Core\Sheet\Part;
 use Yew\Core\Sheet\Sheet as CoreSheet;
 use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Sheet\SupplyNode;
+use Yew\Core\Sheet\TestPoint;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Http\Refused;
 use Yew\Server\Sheet\Entity\Sheet;
@@ -126,6 +127,7 @@ final readonly class SheetController
         return null === $sheet->circuit ? null : [
             'nodes' => array_values(array_map(static fn (SupplyNode $n): array => ['id' => $n->id, 'name' => $n->name, 'fedFrom' => $n->fedFrom, 'through' => $n->through], $sheet->nodes)),
             'parts' => array_map(static fn (Part $p): array => ['id' => $p->id, 'kind' => $p->kind, 'ohms' => $p->ohms, 'between' => [$p->from, $p->to]], $sheet->parts),
+            'fedBy' => (object) array_filter(array_combine(array_map(static fn (TestPoint $p): string => $p->place, $sheet->points), array_map(static fn (TestPoint $p): ?string => $p->fedBy, $sheet->points)), is_string(...)),
             'capacitors' => array_map(static fn (Capacitor $c): array => ['id' => $c->id, 'node' => $c->node, 'farads' => $c->farads, 'ratedVolts' => $c->ratedVolts], $sheet->capacitors),
         ];
     }

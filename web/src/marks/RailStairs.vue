@@ -73,7 +73,7 @@ const spoken = (t: Tread): string => `${t.node} ${t.name}: ${t.measuredVolts ===
         <text v-if="d.tread.via !== null && d.parent !== null" :x="d.x - d.gap / 2" :y="d.parent - 18" text-anchor="middle" class="via"><tspan v-for="(word, i) in [d.tread.via.split(' ')[0], d.tread.via.split(' ').slice(1).join(' ')]" :key="i" :x="d.x - d.gap / 2" :dy="i === 0 ? 0 : 13">{{ word }}</tspan></text>
         <text v-if="d.tread.measuredVolts !== null || d.tread.expectedVolts !== null" :x="d.x + d.w / 2" :y="d.labelY" text-anchor="middle" :class="['read', { open: d.tread.measuredVolts === null }]">{{ whole(d.tread.measuredVolts) }}</text>
         <text :x="d.x + d.w / 2" :y="d.labelY + 17" text-anchor="middle" class="expected">{{ caption(d.tread) }}</text>
-        <text :x="d.x + d.w / 2" :y="zero - 7" text-anchor="middle" class="name">{{ d.tread.node }} · {{ d.tread.name }}</text>
+        <text :x="d.x + d.w / 2" :y="zero - 7" text-anchor="middle" class="name">{{ d.w + d.gap < 112 || d.tread.name === d.tread.node ? d.tread.node : `${d.tread.node} · ${d.tread.name}` }}</text>
       </g>
       <g v-for="(t, i) in below" :key="t.node" class="tread" @click="emit('probe', t.key)">
         <rect :x="left + 4 + i * pitch" :y="zero + 3" :width="pitch - 12" height="40" :class="['hit', { lit: t.key === lit }]" rx="4" />

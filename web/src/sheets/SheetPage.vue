@@ -95,7 +95,7 @@ async function save(): Promise<void> {
           <h2>Test points, in probing order</h2>
           <p v-if="points.length === 0" class="soft">None yet.</p>
           <table v-else class="list card"><thead><tr><th>Place</th><th>Kind</th><th class="n">Printed</th><th>Fed by</th><th>Where</th></tr></thead>
-            <tbody><tr v-for="p in points" :key="`${text(p['place'])}${text(p['function'])}`"><td class="m"><b>{{ p['place'] }}</b></td><td>{{ session.word(text(p['kind'])) }}</td><td class="n m">{{ p['printedVolts'] === undefined ? '–' : `${text(p['printedVolts']).replace('-', '−')} V${p['function'] === 'ac-volts' ? ' AC' : ''}` }}</td><td class="m">{{ p['fedBy'] }}</td><td class="small">{{ p['where'] }}</td></tr></tbody></table>
+            <tbody><tr v-for="p in points" :key="`${text(p['place'])}${text(p['function'])}`"><td class="m"><b>{{ p['place'] }}</b></td><td>{{ session.word(text(p['kind'])) }}</td><td class="n m">{{ p['printedVolts'] === undefined ? '–' : `${text(p['printedVolts']).replace('-', '−')} V${p['function'] === 'ac-volts' ? ' AC' : ''}` }}</td><td class="m">{{ p['fedBy'] ?? derived?.fedBy[text(p['place'])] ?? '' }}</td><td class="small">{{ p['where'] }}</td></tr></tbody></table>
         </section>
         <div class="side">
           <calibration-table v-if="model !== undefined" :calibration="model.calibration" />

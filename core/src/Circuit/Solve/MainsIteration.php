@@ -115,11 +115,7 @@ final class MainsIteration
         $this->chokeAmperes = [];
         foreach ($this->supply->chokes as $k => $choke) {
             $volts = $point->chokes[$this->index][$k];
-            $way = $choke->ohms + $choke->turns ** 2 * $ohms;
-            // Behind the primary's resistance the other loads act as part of the source; the choke's own share is in $way.
-            $others = $conductance;
-            $peak = \M_SQRT2 * $choke->turns * $this->inletVolts / (1.0 + $ohms * $others);
-            [$current, $slope] = $choke->current($volts, max(1e-9, $peak), $way, 2.0 * \M_PI * $this->supply->hertz);
+            [$current, $slope] = $choke->underLoad($volts, $this->inletVolts, $ohms, $conductance, $this->supply->hertz);
             [$pp, $pm, $mp, $mm] = $this->supply->chokeSlots[$k];
             $a[$pp] -= $slope;
             $a[$pm] += $slope;

@@ -22,13 +22,35 @@ final readonly class ChokePort
     }
 
     /**
+     * The same behind a primary that feeds other loads too: they act as part of the source.
+     *
+     * @param float $inletVolts  RMS
+     * @param float $primaryOhms with a lamp's, if there is one
+     * @param float $others      conductance of the other loads at the core, siemens
+     *
+     * @return array{float, float} mean amperes, and its slope by the volts, siemens
+     */
+    public function underLoad(float $volts, float $inletVolts, float $primaryOhms, float $others, float $hertz): array
+    {
+        $peak = \M_SQRT2 * $this->turns * $inletVolts / (1.0 + $primaryOhms * $others);
+
+        return $this->current($volts, max(1e-9, $peak), $this->ohms + $this->turns ** 2 * $primaryOhms, 2.0 * \M_PI * $hertz);
+    }
+
+    /** The same with other winding volts and ohms. */
+    public function scaled(float $volts, float $ohms): self
+    {
+        return new self($this->rectifier, $this->winding, $this->plus, $this->minus, $this->turns * $volts, $this->ohms * $ohms, $this->dropVolts, $this->henries);
+    }
+
+    /**
      * @param float $volts     across the output
      * @param float $peakVolts of the winding, off load
      * @param float $ohms      in the way altogether
      *
      * @return array{float, float} mean amperes, and its slope by the volts, siemens
      */
-    public function current(float $volts, float $peakVolts, float $ohms, float $radians): array
+    private function current(float $volts, float $peakVolts, float $ohms, float $radians): array
     {
         $mean = 2.0 * $peakVolts / \M_PI;
         $continuous = ($mean - $volts - $this->dropVolts) / $ohms;

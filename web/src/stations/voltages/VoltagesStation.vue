@@ -76,7 +76,7 @@ function choose(key: string): void {
           <p class="small soft">{{ socket.position }} · {{ socket.type }} · from below</p>
           <socket-map :tube="socket" :points="points" :lit="lit" @probe="choose" />
           <p v-if="beside !== undefined" class="small current"><span :class="['verdict', beside.verdict]">{{ beside.verdict === 'watch' ? 'watch' : 'cannot say' }}</span>: {{ beside.sentence }}</p>
-          <p v-for="c in currents.slice(0, 2)" :key="c.part" class="small current" :title="c.sentence"><b class="m">{{ c.part }} {{ milli(c.amperes) }}</b> <span :class="['verdict', c.verdict]">{{ c.verdict === 'cannot-say' ? 'cannot say' : c.reasonCode.replace('current-', '').replace('-', ' ') }}</span><span v-if="c.expectedAmperes !== null" class="m soft"> ({{ milli(c.expectedAmperes).replace(' mA', '') }})</span></p>
+          <p v-for="c in currents.slice(0, 2)" :key="c.part" class="small current" :title="c.sentence"><b class="m">{{ c.part }} {{ milli(c.amperes) }}</b> <span :class="['verdict', c.verdict]">{{ c.verdict === 'cannot-say' ? 'cannot say' : c.reasonCode.replace('current-', '').replace('-', ' ') }}</span><span v-if="c.expectedAmperes !== null && c.verdict !== 'cannot-say'" class="m soft"> ({{ milli(c.expectedAmperes).replace(' mA', '') }})</span></p>
         </div>
       </div>
     </div>
