@@ -72,7 +72,7 @@ final readonly class JudgeReading implements ComputeForm
             $fields->oneOf('state', ChassisState::class),
             $fields->optionalNumber('warmMinutes', 0, 1e6),
             $wiredFor,
-            null === $model || !$conditions->states('inletVolts') ? null : $model->forecast($conditions, $wiredFor, $model->calibrated(), [$place]),
+            null === $model || !$conditions->states('inletVolts') ? null : $model->forecast($conditions, $wiredFor, $model->calibrated(), asked: [$place]),
         );
         $fields->raw('meter');
         $near = $this->near($fields->optionalObject('near'));

@@ -50,6 +50,18 @@ final readonly class Sheet
     }
 
     /**
+     * @param list<Part>      $parts
+     * @param list<Capacitor> $capacitors
+     */
+    public function withParts(array $parts, array $capacitors): self
+    {
+        return new self(
+            $this->name, $this->trust, $this->sourceTitle, $this->printedMains, $this->mainsHertz, $this->printedOhmsPerVolt, $this->printedRangesVolts, $this->printedInputOhms, $this->printedTolerancePercent,
+            $this->windows, $this->tubes, $this->rectifier, $this->standby, $this->standbyBreaks, $this->nodes, $parts, $capacitors, $this->islands, $this->points, $this->fuses, $this->circuit,
+        );
+    }
+
+    /**
      * Printed mains for a unit wired for these volts: the nearest of the ways the primary can be wired.
      *
      * @param float|null $wiredFor the unit's mains volts, null when not known

@@ -7,14 +7,17 @@ namespace Yew\Core\Sheet;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\AsFitted;
+use Yew\Core\Circuit\BadCircuit;
 use Yew\Core\Circuit\Calibration\Calibration;
 use Yew\Core\Circuit\Calibration\Calibrator;
 use Yew\Core\Circuit\Calibration\PrintedValue;
+use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\DidNotConverge;
+use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Tube\TubeCatalogue;
 
@@ -53,16 +56,51 @@ final readonly class SheetModel
     /**
      * What each test point should read under these conditions, tubes of another type counted.
      *
-     * @param float|null   $wiredFor mains volts that the unit is wired for
-     * @param list<string> $asked    further places
+     * @param float|null    $wiredFor mains volts that the unit is wired for
+     * @param FittedChanges $fitted   how the unit differs from the drawing
+     * @param list<string>  $asked    further places
      *
      * @throws DidNotConverge
      */
-    public function forecast(Conditions $conditions, ?float $wiredFor, Calibration $calibration, array $asked = []): Forecast
+    public function forecast(Conditions $conditions, ?float $wiredFor, Calibration $calibration, FittedChanges $fitted = new FittedChanges(), array $asked = []): Forecast
     {
         $places = array_values(array_unique([...array_map(static fn (TestPoint $p): string => $p->place, $this->sheet->points), ...$asked]));
 
-        return Forecast::of($this->fitted($conditions, $calibration->factors), $this->tubes, $this->situation($conditions, $wiredFor), $calibration, $places);
+        return Forecast::of($this->fitted($conditions, $fitted->on($this->circuit->netlist, $calibration->factors, $this->tubes)), $this->tubes, $this->situation($conditions, $wiredFor), $calibration, $places);
+    }
+
+    /**
+     * Reads a change as typed, and tries it on the circuit with all that was changed before.
+     *
+     * @throws BadData when it is no change, or the circuit has no place for it
+     */
+    public function read(string $text, FittedChanges $before): FittedChange
+    {
+        $change = FittedChange::read($text, $this->circuit->netlist, $this->tubes);
+        $after = $before->with($change);
+        if (\in_array($change, $after->foreignTo($this->circuit->netlist, $this->tubes), true)) {
+            throw BadData::at('text', \sprintf('the circuit has no “%s” that could be so', $change->target()));
+        }
+        $drawn = Compiler::compile($this->circuit->netlist, $this->tubes, new Situation($this->sheet->printedMains[0]));
+        foreach ((array) ($change->change['between'] ?? []) as $place) {
+            if (\is_string($place) && !$drawn->nodes->has($place)) {
+                throw BadData::at('text', \sprintf('the circuit has no place “%s”', $place));
+            }
+        }
+        $fitted = $after->on($this->circuit->netlist, new Factors(), $this->tubes);
+        try {
+            Compiler::compile($fitted->netlist, $this->tubes, new Situation($this->sheet->printedMains[0]), $fitted->factors);
+        } catch (BadCircuit $e) {
+            throw BadData::at('text', $e->getMessage());
+        }
+
+        return $change;
+    }
+
+    /** @return list<FittedChange> changes that the circuit of this sheet has no place for */
+    public function foreign(FittedChanges $fitted): array
+    {
+        return $fitted->foreignTo($this->circuit->netlist, $this->tubes);
     }
 
     public function situation(Conditions $conditions, ?float $wiredFor): Situation
@@ -70,7 +108,8 @@ final readonly class SheetModel
         return Situation::from($conditions, $this->sheet->printedMainsFor($wiredFor), $this->sheet->printedMains[0]);
     }
 
-    private function fitted(Conditions $conditions, Factors $factors): AsFitted
+    /** With the tubes that the conditions state. */
+    private function fitted(Conditions $conditions, AsFitted $unit): AsFitted
     {
         $changes = [];
         foreach ($conditions->tubesFitted() as $position => $type) {
@@ -80,7 +119,7 @@ final readonly class SheetModel
             }
         }
 
-        return AsFitted::of($this->circuit->netlist, $factors, $changes, $this->tubes);
+        return AsFitted::of($unit->netlist, $unit->factors, $changes, $this->tubes);
     }
 
     /** Worth of the last digit of a print: 437 → 1, 1.28 → 0.01, 450 → 1. */

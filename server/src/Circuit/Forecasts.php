@@ -9,6 +9,8 @@ use Psr\Log\LoggerInterface;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Circuit\Solve\DidNotConverge;
+use Yew\Core\Sheet\FittedChange;
+use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\SheetModel;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Core\Version;
@@ -17,8 +19,8 @@ use Yew\Server\Sheet\SheetShelf;
 /**
  * What a sheet's circuit should read under given conditions, kept once worked out.
  *
- * A forecast is a few numbers per place; it depends on nothing but the sheet, its calibration, the conditions that the circuit
- * sees, and the versions of core and tube data.
+ * A forecast is a few numbers per place; it depends on nothing but the sheet, its calibration, what is fitted, the conditions
+ * that the circuit sees, and the versions of core and tube data.
  */
 final class Forecasts
 {
@@ -38,11 +40,12 @@ final class Forecasts
     }
 
     /** Null where the sheet holds no circuit, or the circuit has no answer under these conditions. */
-    public function of(string $sheetVersionId, Conditions $conditions, ?float $wiredFor): ?Forecast
+    public function of(string $sheetVersionId, Conditions $conditions, FittedChanges $fitted, ?float $wiredFor): ?Forecast
     {
+        $changes = array_map(static fn (FittedChange $c): array => $c->change, $fitted->differences());
         $facts = array_map(static fn (array $fact): array => [$fact['value'], $fact['how']], array_intersect_key($conditions->toArray(), array_flip(self::SEEN)));
         // Asked for every point of a bench: the order of names may cost a second entry, not a wrong one.
-        $key = 'forecast.'.hash('xxh128', json_encode([$sheetVersionId, $facts, $wiredFor, Version::CORE, $this->tubes->version], \JSON_THROW_ON_ERROR));
+        $key = 'forecast.'.hash('xxh128', json_encode([$sheetVersionId, $facts, $changes, $wiredFor, Version::CORE, $this->tubes->version], \JSON_THROW_ON_ERROR));
         if (\array_key_exists($key, $this->known)) {
             return $this->known[$key];
         }
@@ -53,17 +56,17 @@ final class Forecasts
 
             return $this->known[$key] = null === $kept ? null : Forecast::fromArray($kept);
         }
-        $forecast = $this->worked($sheetVersionId, $conditions, $wiredFor);
+        $forecast = $this->worked($sheetVersionId, $conditions, $fitted, $wiredFor);
         $this->circuitPool->save($item->set($forecast?->toArray()));
 
         return $this->known[$key] = $forecast;
     }
 
-    private function worked(string $sheetVersionId, Conditions $conditions, ?float $wiredFor): ?Forecast
+    private function worked(string $sheetVersionId, Conditions $conditions, FittedChanges $fitted, ?float $wiredFor): ?Forecast
     {
         $model = SheetModel::of($this->sheets->decoded($sheetVersionId), $this->tubes);
         try {
-            return $model?->forecast($conditions, $wiredFor, $this->calibrations->of($this->sheets->version($sheetVersionId), $model));
+            return $model?->forecast($conditions, $wiredFor, $this->calibrations->of($this->sheets->version($sheetVersionId), $model), $fitted);
         } catch (DidNotConverge $e) {
             $this->logger->warning('No forecast for sheet version {version}: {reason}', ['version' => $sheetVersionId, 'reason' => $e->getMessage()]);
 

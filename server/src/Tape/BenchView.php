@@ -20,6 +20,7 @@ use Yew\Core\Reading\PlateAgainstScreen;
 use Yew\Core\Reading\Setting;
 use Yew\Core\Reading\Slips;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\Island;
 use Yew\Core\Sheet\Place;
 use Yew\Core\Sheet\PointKind;
@@ -69,9 +70,20 @@ final readonly class BenchView
             'findings' => array_map(fn (Finding $f): array => $this->finding($f, $bench->sheet), $bench->findings()),
             'currents' => array_map(fn (BranchCurrent $c): array => [...$c->toArray(), 'sentence' => $this->currentSentence($c)], $bench->currents()),
             'platesAgainstScreens' => array_map(fn (PlateAgainstScreen $p): array => [...$p->toArray(), 'sentence' => $this->wording->reason($p->reasonCode, $p->toArray())], $bench->platesAgainstScreens()),
+            'fitted' => $this->fitted($unit, $bench),
             'closeOut' => null === $fold->closeOut ? null : (object) $fold->closeOut,
             'openEnds' => $this->openEnds($bench),
         ];
+    }
+
+    /** @return list<array<string, mixed>> how the unit differs from its drawing */
+    private function fitted(JobUnit $unit, JudgedBench $bench): array
+    {
+        $fitted = $bench->fitted();
+        $model = [] === $fitted->all ? null : $this->projections->model($unit);
+        $foreign = $model?->foreign($fitted) ?? $fitted->differences();
+
+        return array_map(static fn (FittedChange $c): array => ['text' => $c->text, 'target' => $c->target(), 'found' => $c->found, 'counted' => !\in_array($c, $foreign, true)], $fitted->differences());
     }
 
     /** @return list<array<string, mixed>> every socket with its base and what each pin is */

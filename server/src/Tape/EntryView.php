@@ -58,6 +58,11 @@ final readonly class EntryView
             'conditions' => ['Conditions stated', $this->facts(BenchFold::named($p['facts'] ?? []))],
             'discharge-proof' => ['Discharge proof '.$text('text').' V', $this->judged($entry)],
             'reading' => [$text('place').' '.$text('text').(1 === preg_match('/[A-Za-zΩ]$/u', $text('text')) ? '' : ' '.$text('unit')), $this->judged($entry)],
+            'as-fitted' => ['As fitted: '.$text('text'), match (true) {
+                true === ($p['foundSo'] ?? null) => 'found so, and counted for earlier readings too',
+                'drawn' === (BenchFold::named($p['change'] ?? [])['kind'] ?? null) => 'as the drawing has it again',
+                default => 'counted from here on',
+            }],
             'accept' => ['Let stand', $text('reason')],
             'correction' => [isset($p['corrects']) ? 'Taken back' : 'Mains corrected', '' === $text('reason') ? 'the earlier entry stays on the tape' : $text('reason')],
             'note' => ['Note'.('' === $text('place') ? '' : ' at '.$text('place')), $text('text')],

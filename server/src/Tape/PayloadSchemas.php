@@ -13,10 +13,10 @@ use Yew\Core\Codec\BadData;
 final readonly class PayloadSchemas
 {
     /** Kinds that a client may write; the others are written by the server with an act of their own. */
-    public const FROM_CLIENTS = ['state-change', 'conditions', 'discharge-proof', 'reading', 'accept', 'correction', 'note', 'sheet-chosen', 'shelf-move', 'close-out'];
+    public const FROM_CLIENTS = ['state-change', 'conditions', 'discharge-proof', 'reading', 'as-fitted', 'accept', 'correction', 'note', 'sheet-chosen', 'shelf-move', 'close-out'];
 
     /** Fields of a payload that only the server writes. */
-    private const SERVER_FIELDS = ['kind', 'value', 'unit', 'resolution', 'range', 'tappedValues', 'lostPlaces'];
+    private const SERVER_FIELDS = ['kind', 'value', 'unit', 'resolution', 'range', 'tappedValues', 'lostPlaces', 'change', 'foundSo'];
 
     public function __construct(private string $root)
     {

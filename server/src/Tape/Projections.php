@@ -8,7 +8,10 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Clock\ClockInterface;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Circuit\Forecast;
+use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Sheet;
+use Yew\Core\Sheet\SheetModel;
+use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Circuit\Forecasts;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
@@ -25,7 +28,7 @@ final readonly class Projections
     /** Without a sheet the whole chassis is one bank. */
     public const WHOLE_CHASSIS = 'all';
 
-    public function __construct(private EntityManagerInterface $em, private TapeReader $tape, private SheetShelf $sheets, private Meters $meters, private Forecasts $forecasts, private ClockInterface $clock)
+    public function __construct(private EntityManagerInterface $em, private TapeReader $tape, private SheetShelf $sheets, private Meters $meters, private Forecasts $forecasts, private TubeCatalogue $tubes, private ClockInterface $clock)
     {
     }
 
@@ -78,15 +81,37 @@ final readonly class Projections
         $current = clone $fold;
         $current->chassis = $fold->chassis->at($now, $this->islands($unit));
 
-        return new JudgedBench($current, $this->sheet($unit), $unit->unit->wiredForVolts, $this->meters, $now, $this->tape->lastVisit($unit->unit->id, $unit->job->id), $this->forecaster($unit));
+        $sheet = $this->sheet($unit);
+
+        return new JudgedBench($current, null === $sheet ? null : $this->fitted($unit, $fold)->onSheet($sheet), $unit->unit->wiredForVolts, $this->meters, $now, $this->tape->lastVisit($unit->unit->id, $unit->job->id), $this->carried($unit), $this->forecaster($unit));
     }
 
-    /** @return (\Closure(Conditions): ?Forecast)|null what the sheet's circuit makes of conditions */
+    /** What earlier jobs changed on the unit. */
+    private function carried(JobUnit $unit): FittedChanges
+    {
+        return $this->tape->fittedBefore($unit->unit->id, $unit->job->id, $unit->job->bookedInAt);
+    }
+
+    /** How the unit differs from its drawing: what earlier jobs changed, then what this one did. */
+    public function fitted(JobUnit $unit, BenchFold $fold): FittedChanges
+    {
+        return $this->carried($unit)->with(...$fold->fitted->all);
+    }
+
+    /** The circuit of the unit's sheet, at work; null where it has none. */
+    public function model(JobUnit $unit): ?SheetModel
+    {
+        $sheet = $this->sheet($unit);
+
+        return null === $sheet ? null : SheetModel::of($sheet, $this->tubes);
+    }
+
+    /** @return (\Closure(Conditions, FittedChanges): ?Forecast)|null what the sheet's circuit makes of conditions and changes */
     private function forecaster(JobUnit $unit): ?\Closure
     {
         $version = $unit->sheetVersionId();
 
-        return null === $version ? null : fn (Conditions $conditions): ?Forecast => $this->forecasts->of($version, $conditions, $unit->unit->wiredForVolts);
+        return null === $version ? null : fn (Conditions $conditions, FittedChanges $fitted): ?Forecast => $this->forecasts->of($version, $conditions, $fitted, $unit->unit->wiredForVolts);
     }
 
     public function sheet(JobUnit $unit): ?Sheet

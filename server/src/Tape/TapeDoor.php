@@ -59,6 +59,9 @@ final readonly class TapeDoor
         }
         $unitId = $fields->optionalString('unitId', 36);
         $kind = $fields->string('kind', 30);
+        if (null === $unitId && 'as-fitted' === $kind) {
+            throw $fields->fault('unitId', 'a change is made on one unit');
+        }
         $v = (int) $fields->number('v', 1, 99);
         $payload = BenchFold::named($fields->raw('payload'));
         $device = $fields->string('device', 60);
@@ -124,11 +127,15 @@ final readonly class TapeDoor
         $then = null === $unit || null === $fold ? null : ($late ? $this->projections->rebuilt($unit, $at) : $fold);
         $islands = null === $unit ? [] : $this->projections->islands($unit);
         $refusal = null;
-        if (null !== $then) {
+        if (null !== $unit && null !== $then) {
             $then->chassis = $then->chassis->at($at, $islands);
             try {
-                $payload = $this->fitting->read($kind, $payload, $then);
-                $refusal = $this->fitting->refusal($kind, $payload, $then, $islands) ?? $this->correctsNothing($kind, $payload, $job);
+                if ('as-fitted' === $kind) {
+                    [$payload, $refusal] = $this->fitting->change($payload, $then->chassis->state, $this->projections->fitted($unit, $then), $this->projections->model($unit));
+                } else {
+                    $payload = $this->fitting->read($kind, $payload, $then);
+                    $refusal = $this->fitting->refusal($kind, $payload, $then, $islands) ?? $this->correctsNothing($kind, $payload, $job);
+                }
             } catch (CannotRead $e) {
                 $refusal = ['code' => 'unreadable', 'figures' => ['sentence' => $e->getMessage()]];
             }

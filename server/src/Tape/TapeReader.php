@@ -7,6 +7,9 @@ namespace Yew\Server\Tape;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Sheet\FittedChange;
+use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\TestPoint;
 use Yew\Server\Tape\Entity\TapeEntry;
 
@@ -15,6 +18,8 @@ final class TapeReader
 {
     /** @var array<string, array<string, float>> volts by point key, by unit and job; other jobs do not change while one request is answered */
     private array $lastVisits = [];
+    /** @var array<string, FittedChanges> by unit and job */
+    private array $fittedBefore = [];
 
     public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $connection)
     {
@@ -41,6 +46,21 @@ final class TapeReader
             ->setParameters(['job' => $jobId, 'after' => $sequence])->getResult();
 
         return self::entries($entries);
+    }
+
+    /** What the unit's other jobs had changed on it when this job was booked in. */
+    public function fittedBefore(string $unitId, string $jobId, \DateTimeImmutable $bookedIn): FittedChanges
+    {
+        return $this->fittedBefore[$unitId.$jobId] ??= $this->readFittedBefore($unitId, $jobId, $bookedIn);
+    }
+
+    private function readFittedBefore(string $unitId, string $jobId, \DateTimeImmutable $bookedIn): FittedChanges
+    {
+        $entries = $this->em->createQuery('SELECT e FROM '.TapeEntry::class." e WHERE e.unitId = :unit AND e.jobId <> :job AND e.kind = 'as-fitted' AND e.observedAt < :bookedIn ORDER BY e.observedAt, e.jobSequence")
+            ->setParameter('unit', $unitId)->setParameter('job', $jobId)->setParameter('bookedIn', $bookedIn, 'instant')->getResult();
+        $held = array_filter(self::entries($entries), static fn (TapeEntry $e): bool => null === $e->refusal);
+
+        return new FittedChanges(array_values(array_map(static fn (TapeEntry $e): FittedChange => FittedChange::fromFields(Fields::of($e->payload)), $held)));
     }
 
     /** @return array<string, float> last value read at each point on the unit's other jobs, volts by point key */

@@ -6,6 +6,7 @@ namespace Yew\Server\Tests\Tape;
 
 use Symfony\Component\Uid\Uuid;
 use Yew\Core\Codec\CanonicalJson;
+use Yew\Core\Codec\Fields;
 use Yew\Server\Job\Jobs;
 use Yew\Server\Tape\Entity\StoredProjection;
 use Yew\Server\Tape\Projections;
@@ -225,6 +226,53 @@ final class TapeTest extends ServerTestCase
             CanonicalJson::encode($stored->document()),
             CanonicalJson::encode(json_decode((string) json_encode(self::getContainer()->get(Projections::class)->rebuilt($unit)->toArray()), true)),
         );
+    }
+
+    public function testWhatWasFoundExplainsEarlierReadingsAndIsCarriedToTheNextJob(): void
+    {
+        $this->powerUp($this->job);
+        $drawn = $this->point($this->job, 'C')->object('expected')->number('volts');
+        $this->write($this->job, 'reading', self::reading('C', '330'));
+        self::assertSame('out', $this->point($this->job, 'C')->object('reading')->string('verdict'));
+        self::assertStringContainsString('only when the chassis is dead', $this->refused('as-fitted', ['text' => 'R14 22k']));
+        self::assertStringContainsString('state it with the conditions', $this->refused('as-fitted', ['text' => 'V4 out']));
+        self::assertStringContainsString('not understood', $this->refused('as-fitted', ['text' => 'R14 rather large']));
+        $entry = $this->write($this->job, 'as-fitted', ['text' => 'found R14 22k'])->objects('entries')[0];
+        self::assertSame(['As fitted: found R14 22k', false], [$entry->string('headline'), $entry->boolean('refused')]);
+        $point = $this->point($this->job, 'C');
+        self::assertLessThan($drawn - 20, $point->object('reading')->number('expectedVolts'), 'the reading of before is judged by what was found');
+        self::assertNotContains('stale', $point->object('reading')->strings('marks'));
+        self::assertSame(['found R14 22k'], array_map(static fn (Fields $f): string => $f->string('text'), $this->bench($this->job)->objects('fitted')));
+        $row = $this->em()->getConnection()->fetchAssociative('SELECT o.id AS owner, u.id AS unit FROM unit u JOIN job_unit j ON j.unit_id = u.id JOIN amplifier_owner o ON o.id = u.owner_id WHERE j.job_id = ?', [$this->job]);
+        self::assertIsArray($row);
+        $next = Uuid::v7()->toRfc4122();
+        $this->post('/api/jobs', ['id' => $next, 'owner' => ['id' => $row['owner']], 'unit' => ['id' => $row['unit']], 'complaint' => 'hum', 'cameWith' => '', 'conditionNotes' => '', 'sheetVersionId' => $this->lantern()]);
+        self::assertResponseStatusCodeSame(201);
+        self::assertSame([['found R14 22k', true]], array_map(static fn (Fields $f): array => [$f->string('text'), $f->boolean('counted')], $this->bench($next)->objects('fitted')));
+        $this->write($next, 'as-fitted', ['text' => 'R14 drawn']);
+        self::assertSame([], $this->bench($next)->objects('fitted'));
+        self::assertCount(1, $this->bench($this->job)->objects('fitted'), 'an earlier job keeps its own');
+    }
+
+    public function testAPartReplacedMakesOlderReadingsStale(): void
+    {
+        $this->powerUp($this->job);
+        $this->write($this->job, 'reading', self::reading('C', '330'));
+        $this->write($this->job, 'state-change', ['to' => 'discharging']);
+        foreach (['A' => '0.4', 'N1' => '0.1'] as $island => $text) {
+            $this->write($this->job, 'discharge-proof', ['island' => $island, 'text' => $text]);
+        }
+        self::assertFalse($this->write($this->job, 'as-fitted', ['text' => 'R14 10k'])->objects('entries')[0]->boolean('refused'));
+        self::assertContains('stale', $this->point($this->job, 'C')->object('reading')->strings('marks'));
+        $projections = self::getContainer()->get(Projections::class);
+        $unit = self::getContainer()->get(Jobs::class)->get($this->job)->units()[0];
+        self::assertEquals($projections->rebuilt($unit)->toArray(), $projections->of($unit)->toArray());
+    }
+
+    public function testASheetWithoutACircuitTakesNoChanges(): void
+    {
+        $this->job = $this->bookIn(null, 'Piet Oosterlaan');
+        self::assertStringContainsString('no circuit', $this->refused('as-fitted', ['text' => 'R14 22k']));
     }
 
     public function testBadBodiesAreRefusedWithTheirPathAndStoreNothing(): void

@@ -10,6 +10,8 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Quantity\ReadingKind;
+use Yew\Core\Sheet\FittedChange;
+use Yew\Core\Sheet\FittedChanges;
 use Yew\Server\Tape\Entity\TapeEntry;
 
 /** The current state of one unit on one job, folded entry by entry from its tape in the order things were observed. */
@@ -26,6 +28,8 @@ final class BenchFold
     public float $lastObserved;
     /** @var array<string, list<ReadingRecord>> by point key, oldest first */
     public array $readings = [];
+    /** What this job changed on the unit, or found in it. */
+    public FittedChanges $fitted;
     /** @var array<string, mixed>|null payload of the last close-out */
     public ?array $closeOut = null;
     /** @var list<string> gates passed without the tool having checked them */
@@ -35,6 +39,7 @@ final class BenchFold
     {
         $this->chassis = Chassis::bookedIn($bookedIn);
         $this->conditions = Conditions::unknown();
+        $this->fitted = new FittedChanges();
         $this->lastObserved = $bookedIn;
     }
 
@@ -64,6 +69,7 @@ final class BenchFold
             'conditions' => $this->state($entry, $at),
             'discharge-proof' => $this->chassis = $this->chassis->prove(self::text($entry->payload, 'island'), self::figure($entry->payload, 'value'), $at, $islands),
             'reading' => \in_array($entry->id, $withdrawn, true) ? null : $this->read($entry, $at),
+            'as-fitted' => $this->fitted = $this->fitted->with(FittedChange::fromFields(Fields::of($entry->payload))),
             'accept' => $this->accept($entry->payload),
             'correction' => $this->correct($entry->payload),
             'close-out' => $this->closeOut = $entry->payload,
@@ -104,6 +110,7 @@ final class BenchFold
             'warmSince' => $this->warmSince,
             'lastObserved' => $this->lastObserved,
             'readings' => array_map(static fn (array $records): array => array_map(static fn (ReadingRecord $r): array => $r->toArray(), $records), $this->readings),
+            'fitted' => array_map(static fn (FittedChange $c): array => $c->toArray(), $this->fitted->all),
             'closeOut' => $this->closeOut,
             'unchecked' => $this->unchecked,
         ];
@@ -126,6 +133,7 @@ final class BenchFold
                 $fold->readings[$key][] = ReadingRecord::fromFields(Fields::of($record));
             }
         }
+        $fold->fitted = new FittedChanges(array_map(FittedChange::fromFields(...), $fields->has('fitted') ? $fields->objects('fitted') : []));
         $fold->closeOut = null === ($data['closeOut'] ?? null) ? null : self::named($data['closeOut']);
         $fold->unchecked = $fields->strings('unchecked');
 
@@ -195,6 +203,7 @@ final class BenchFold
             $entry->personId,
             $entry->judgement,
             null,
+            \count($this->fitted->all),
         );
         $this->readings[$record->key()] = \array_slice([...$this->readings[$record->key()] ?? [], $record], -self::KEPT);
     }

@@ -18,6 +18,7 @@ use Yew\Core\Reading\Neighbourhood;
 use Yew\Core\Reading\PlateAgainstScreen;
 use Yew\Core\Reading\Setting;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\TestPoint;
 use Yew\Server\Shop\Meters;
@@ -35,8 +36,10 @@ final class JudgedBench
     public readonly array $records;
 
     /**
-     * @param array<string, float>                   $lastVisit  volts by point key, from the unit's earlier jobs
-     * @param (\Closure(Conditions): ?Forecast)|null $forecaster what the sheet's circuit makes of conditions
+     * @param Sheet|null                                            $sheet      with the parts that are fitted now
+     * @param array<string, float>                                  $lastVisit  volts by point key, from the unit's earlier jobs
+     * @param FittedChanges                                         $carried    what earlier jobs changed on the unit
+     * @param (\Closure(Conditions, FittedChanges): ?Forecast)|null $forecaster what the sheet's circuit makes of conditions and changes
      */
     public function __construct(
         private readonly BenchFold $fold,
@@ -45,6 +48,7 @@ final class JudgedBench
         private readonly Meters $meters,
         private readonly float $now,
         private readonly array $lastVisit,
+        private readonly FittedChanges $carried = new FittedChanges(),
         private readonly ?\Closure $forecaster = null,
     ) {
         $points = $records = [];
@@ -96,7 +100,7 @@ final class JudgedBench
     {
         $fold = $this->fold;
 
-        return new Setting($this->sheet, $fold->conditions, $this->meters->find($fold->conditions->meterId()), $fold->chassis->state, null === $fold->warmSince ? null : ($this->now - $fold->warmSince) / 60, $this->wiredFor, $this->forecast($fold->conditions));
+        return new Setting($this->sheet, $fold->conditions, $this->meters->find($fold->conditions->meterId()), $fold->chassis->state, null === $fold->warmSince ? null : ($this->now - $fold->warmSince) / 60, $this->wiredFor, $this->forecast($fold->conditions, $this->fitted()));
     }
 
     private function judgeAmongOthers(TestPoint $point): JudgedPoint
@@ -117,19 +121,25 @@ final class JudgedBench
         return new JudgedPoint($point, Expecter::at($point, $setting), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure);
     }
 
-    private function forecast(Conditions $conditions): ?Forecast
+    /** How the unit differs from its drawing now. */
+    public function fitted(): FittedChanges
     {
-        return null === $this->forecaster || !$conditions->states('inletVolts') ? null : ($this->forecaster)($conditions);
+        return $this->carried->with(...$this->fold->fitted->all);
+    }
+
+    private function forecast(Conditions $conditions, FittedChanges $fitted): ?Forecast
+    {
+        return null === $this->forecaster || !$conditions->states('inletVolts') ? null : ($this->forecaster)($conditions, $fitted);
     }
 
     private function settingOf(ReadingRecord $record): Setting
     {
-        return new Setting($this->sheet, $record->conditions, $this->meters->find($record->meterId), $record->state, $record->warmMinutes, $this->wiredFor, $this->forecast($record->conditions));
+        return new Setting($this->sheet, $record->conditions, $this->meters->find($record->meterId), $record->state, $record->warmMinutes, $this->wiredFor, $this->forecast($record->conditions, $this->carried->with(...$this->fold->fitted->when($record->fittedThen)->all)));
     }
 
     private function marked(Judgement $judgement, ReadingRecord $record): Judgement
     {
-        if ($record->conditions->moved($this->fold->conditions)) {
+        if ($record->conditions->moved($this->fold->conditions) || $this->fold->fitted->changedSince($record->fittedThen)) {
             $judgement = $judgement->marked(Mark::Stale);
         }
 

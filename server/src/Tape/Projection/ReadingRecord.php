@@ -17,8 +17,9 @@ final readonly class ReadingRecord
 {
     /**
      * @param list<float>               $tapped
-     * @param array<string, mixed>|null $then     judgement as given then
-     * @param string|null               $accepted reason, when the deviation was let stand
+     * @param array<string, mixed>|null $then       judgement as given then
+     * @param string|null               $accepted   reason, when the deviation was let stand
+     * @param int                       $fittedThen how many changes of the unit this job had recorded by then
      */
     public function __construct(
         public string $entryId,
@@ -37,6 +38,7 @@ final readonly class ReadingRecord
         public string $personId,
         public ?array $then,
         public ?string $accepted,
+        public int $fittedThen,
     ) {
     }
 
@@ -67,7 +69,7 @@ final readonly class ReadingRecord
             'entryId' => $this->entryId, 'place' => $this->place, 'function' => $this->function->value, 'text' => $this->text, 'kind' => $this->kind->value,
             'value' => $this->value, 'resolution' => $this->resolution, 'tapped' => $this->tapped, 'meterId' => $this->meterId,
             'conditions' => $this->conditions->toArray(), 'state' => $this->state->value, 'warmMinutes' => $this->warmMinutes,
-            'observedAt' => $this->observedAt, 'personId' => $this->personId, 'then' => $this->then, 'accepted' => $this->accepted,
+            'observedAt' => $this->observedAt, 'personId' => $this->personId, 'then' => $this->then, 'accepted' => $this->accepted, 'fittedThen' => $this->fittedThen,
         ];
     }
 
@@ -79,7 +81,7 @@ final readonly class ReadingRecord
             $f->string('entryId'), $f->string('place'), $f->oneOf('function', MeterFunction::class), $f->string('text'), $f->oneOf('kind', ReadingKind::class),
             $f->number('value'), $f->number('resolution'), $f->numbers('tapped'), $f->optionalString('meterId'),
             Conditions::decode($f->raw('conditions') ?? []), $f->oneOf('state', ChassisState::class), $f->optionalNumber('warmMinutes'),
-            $f->number('observedAt'), $f->string('personId'), null === $then ? null : BenchFold::named($then), $f->optionalString('accepted', 1000),
+            $f->number('observedAt'), $f->string('personId'), null === $then ? null : BenchFold::named($then), $f->optionalString('accepted', 1000), (int) ($f->optionalNumber('fittedThen') ?? 0),
         );
     }
 
@@ -87,7 +89,7 @@ final readonly class ReadingRecord
     {
         return new self(
             $this->entryId, $this->place, $this->function, $this->text, $this->kind, $this->value, $this->resolution, $this->tapped, $this->meterId,
-            $conditions, $this->state, $this->warmMinutes, $this->observedAt, $this->personId, $this->then, $accepted,
+            $conditions, $this->state, $this->warmMinutes, $this->observedAt, $this->personId, $this->then, $accepted, $this->fittedThen,
         );
     }
 }

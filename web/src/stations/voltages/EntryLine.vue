@@ -10,7 +10,7 @@ const emit = defineEmits<{ state: []; conditions: [] }>()
 const bench = useBench()
 const session = useSession()
 
-type Mode = 'value' | 'tapped' | 'note' | 'accept'
+type Mode = 'value' | 'tapped' | 'note' | 'accept' | 'fitted'
 const mode = ref<Mode>('value')
 const text = ref('')
 const said = ref('')
@@ -28,6 +28,7 @@ const standing = computed(() => (point.value?.reading !== null && point.value !=
 
 const title = computed(() => {
   if (mode.value === 'note') return 'Note'
+  if (mode.value === 'fitted') return 'Fitted in this unit'
   if (mode.value === 'accept') return `Let ${standing.value?.name ?? ''} stand`
   if (island.value !== null) return `${bench.state === 'dead' ? 'Prove again' : 'Prove'}: ${island.value.name}`
   if (point.value === null) return 'Type a place and its volts'
@@ -36,6 +37,7 @@ const title = computed(() => {
 const below = computed(() => {
   if (mode.value === 'note') return point.value === null ? 'about the job' : `at ${point.value.name}, or about the job`
   if (mode.value === 'accept') return 'because…'
+  if (mode.value === 'fitted') return 'R14 12k · V4 5881 · P1 @0.3 · found R14 12k · R14 drawn'
   if (island.value !== null) return `DC volts at ${island.value.proofAt}${island.value.where === null ? '' : `, ${island.value.where}`} · under 10 V`
   if (point.value === null) return 'V3.5 287'
   const e = point.value.expected
@@ -78,6 +80,7 @@ async function takeBack(): Promise<void> {
 const keys: Record<string, () => void> = {
   t: () => { enter('tapped') },
   n: () => { enter('note') },
+  f: () => { enter('fitted') },
   a: () => { enter('accept') },
   u: () => { void takeBack() },
   c: () => { emit('conditions') },
@@ -106,6 +109,11 @@ async function write(): Promise<void> {
   if (asked.value !== null) { await answer(false); return }
   if (mode.value === 'note') {
     if (text.value.trim() !== '') await bench.write('note', { text: text.value.trim(), ...(point.value === null ? {} : { place: point.value.place }) })
+    done()
+    return
+  }
+  if (mode.value === 'fitted') {
+    if (text.value.trim() !== '') await bench.write('as-fitted', { text: text.value.trim() })
     done()
     return
   }
@@ -220,7 +228,7 @@ const lastRefused = computed(() => { const last = bench.entries.at(-1); return l
       <span class="small soft">{{ below }}</span>
     </div>
     <div class="entry">
-      <div :class="['field', { words: mode === 'note' || mode === 'accept', bad: said !== '' }]">
+      <div :class="['field', { words: mode === 'note' || mode === 'accept' || mode === 'fitted', bad: said !== '' }]">
         <label class="sr" for="entry">{{ title }}. {{ below }}</label>
         <input id="entry" ref="field" v-model="text" class="m" autocomplete="off" autocapitalize="none" spellcheck="false" maxlength="400" :readonly="!session.mayWrite" aria-describedby="entry-said" :placeholder="mode === 'tapped' ? '220 131 218' : ''" @keydown="onKey" @keydown.enter.prevent="write">
         <span class="soft m">{{ unit }}</span>
@@ -240,6 +248,7 @@ const lastRefused = computed(() => { const last = bench.entries.at(-1); return l
       <button type="button" @click="keys['ArrowLeft']?.(); focus()"><kbd>←</kbd> last again</button>
       <button type="button" @click="enter('tapped')"><kbd>t</kbd> moved when tapped</button>
       <button type="button" @click="enter('note')"><kbd>n</kbd> note</button>
+      <button type="button" @click="enter('fitted')"><kbd>f</kbd> fitted</button>
       <button type="button" @click="enter('accept')"><kbd>a</kbd> let it stand, because…</button>
       <button type="button" @click="takeBack"><kbd>u</kbd> take back</button>
       <button type="button" @click="emit('conditions')"><kbd>c</kbd> conditions</button>

@@ -39,7 +39,9 @@ const mains = computed(() => {
   if (b === null) return ''
   if (b.missing.length > 0) return `say ${b.missing.map((m) => session.word(m)).join(' and ')}, then readings are judged`
   const volts = `${String((b.conditions['inletVolts'] as { value?: unknown } | undefined)?.value)} V`
-  if (points.value.some((p) => p.expected.reference === 'model')) return `expected from its circuit at ${volts}`
+  const fitted = b.fitted.filter((f) => f.counted).map((f) => f.text)
+  const differing = fitted.length === 0 ? '' : fitted.length > 3 ? ` with ${String(fitted.length)} changes` : ` with ${fitted.join(', ')}`
+  if (points.value.some((p) => p.expected.reference === 'model')) return `expected from its circuit${differing} at ${volts}`
   return points.value.some((p) => p.expected.reference === 'printed') ? `no circuit: printed values scaled to ${volts}` : `at ${volts} mains`
 })
 const stop = computed(() => points.value.find((p) => p.reading?.verdict === 'danger' && !p.reading.marks.includes('stale') && (bench.state === 'energised' || bench.state === 'ramping')))
@@ -49,6 +51,8 @@ const warming = computed(() => {
   const left = (Date.parse(until) - now.value) / 1000
   return left > 0 ? `warming: judged for good in ${lasting(left)}` : null
 })
+/** Changes of the unit that the sheet's circuit has no place for. */
+const foreign = computed(() => (bench.bench?.fitted ?? []).filter((f) => !f.counted).map((f) => f.text))
 const milli = (a: number): string => `${(a * 1000).toPrecision(3)} mA`
 
 function choose(key: string): void {
@@ -60,7 +64,7 @@ function choose(key: string): void {
 <template>
   <div class="station">
     <div class="board-in">
-      <h1>Voltages <small>{{ unit?.maker }} {{ unit?.model }} · {{ unit?.sheet === null ? 'no sheet' : `sheet “${unit?.sheet?.name}” ${unit?.sheet?.number}` }} · {{ mains }}</small><b v-if="warming !== null" class="warm m">{{ warming }}</b></h1>
+      <h1>Voltages <small>{{ unit?.maker }} {{ unit?.model }} · {{ unit?.sheet === null ? 'no sheet' : `sheet “${unit?.sheet?.name}” ${unit?.sheet?.number}` }} · {{ mains }}<span v-if="foreign.length > 0"> · not in this circuit: {{ foreign.join(', ') }}</span></small><b v-if="warming !== null" class="warm m">{{ warming }}</b></h1>
       <div v-if="stop !== undefined" class="stop" role="alert"><b>OFF.</b> {{ stop.name }} {{ stop.reading?.shown }} V: {{ stop.reading?.sentence }} <kbd>Esc</kbd> <kbd>Esc</kbd></div>
       <p v-if="finding !== undefined" class="finding"><svg width="12" height="14" aria-hidden="true"><path d="M1 7l10 -6v12z" fill="var(--out)" /></svg><span><b>{{ finding.headline }}</b> {{ finding.sentence }}</span></p>
       <div v-if="treads.length > 0" class="card stairs">

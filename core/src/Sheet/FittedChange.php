@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Sheet;
+
+use Yew\Core\Circuit\Lines\ChangeReader;
+use Yew\Core\Circuit\Netlist;
+use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Tube\TubeCatalogue;
+
+/**
+ * One change on a physical unit, as it was typed: done to it (`R14 12k`), found in it (`found R14 12k`), or set back (`R14 drawn`).
+ *
+ * What was found was so all along and explains earlier readings too; what was done holds from then on.
+ */
+final readonly class FittedChange
+{
+    /** Kinds that say what a part is, as against how a control stands or how strong a tube is. */
+    private const OF_A_PART = ['part', 'open', 'short', 'leak', 'bridge'];
+
+    /** @param array<string, mixed> $change in the form of AsFitted, or `{kind: drawn, id}` */
+    private function __construct(public string $text, public array $change, public bool $found)
+    {
+    }
+
+    /** @throws BadData when the text is no change, or names what the circuit lacks */
+    public static function read(string $text, Netlist $netlist, TubeCatalogue $tubes): self
+    {
+        $text = trim($text);
+        $found = 1 === preg_match('/^found\s+/i', $text);
+        $said = $found ? (string) preg_replace('/^found\s+/i', '', $text) : $text;
+        if (1 === preg_match('/^(\S+)(?:\s+(\S+))?\s+drawn$/', $said, $words)) {
+            return new self($text, ['kind' => 'drawn', 'id' => isset($words[2]) ? 'bridge.'.$words[1].'.'.$words[2] : $words[1]], false);
+        }
+        $read = ChangeReader::read([$said], $netlist, $tubes);
+        $changes = $read['asFitted'];
+        if (!\is_array($changes) || !\is_array($changes[0] ?? null)) {
+            throw BadData::at('text', \sprintf('“%s” is a condition, not a change of the amplifier: state it with the conditions', $said));
+        }
+
+        return self::fromFields(Fields::of(['text' => $text, 'change' => $changes[0], 'foundSo' => $found]));
+    }
+
+    /** @return array{text: string, change: array<string, mixed>, foundSo: bool} */
+    public function toArray(): array
+    {
+        return ['text' => $this->text, 'change' => $this->change, 'foundSo' => $this->found];
+    }
+
+    public static function fromFields(Fields $fields): self
+    {
+        $change = [];
+        foreach ((array) $fields->raw('change') as $name => $value) {
+            $change[(string) $name] = $value;
+        }
+
+        return new self($fields->string('text', 200), $change, $fields->optionalBoolean('foundSo', false));
+    }
+
+    public function kind(): string
+    {
+        return \is_string($this->change['kind'] ?? null) ? $this->change['kind'] : '';
+    }
+
+    /** The part, the control or the tube position that it changes. */
+    public function target(): string
+    {
+        $target = $this->change['position'] ?? $this->change['id'] ?? null;
+
+        return \is_string($target) ? $target : '';
+    }
+
+    /** Hands go into the chassis for it: everything but turning a control or finding. */
+    public function needsHandsInside(): bool
+    {
+        return !$this->found && !\in_array($this->kind(), ['setting', 'drawn'], true);
+    }
+
+    /** Whether an earlier change of the same target says nothing any more. */
+    public function supersedes(self $earlier): bool
+    {
+        return $earlier->target() === $this->target() && match ($this->kind()) {
+            'drawn', 'tube' => true,
+            'part', 'open', 'short', 'leak', 'bridge' => \in_array($earlier->kind(), self::OF_A_PART, true),
+            default => $earlier->kind() === $this->kind(),
+        };
+    }
+}

@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Sheet;
+
+use Yew\Core\Circuit\AsFitted;
+use Yew\Core\Circuit\Compile\Compiler;
+use Yew\Core\Circuit\Factors;
+use Yew\Core\Circuit\Netlist;
+use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Tube\TubeCatalogue;
+
+/** Everything that was changed on one unit, in order; carried from job to job (contract §1). */
+final readonly class FittedChanges
+{
+    /** @param list<FittedChange> $all oldest first */
+    public function __construct(public array $all = [])
+    {
+    }
+
+    public function with(FittedChange ...$more): self
+    {
+        return new self([...$this->all, ...array_values($more)]);
+    }
+
+    /** As the unit stood when the first `$count` changes had been recorded: what was found later, and was not made since, counts too. */
+    public function when(int $count): self
+    {
+        $held = \array_slice($this->all, 0, $count);
+        $madeSince = [];
+        foreach (\array_slice($this->all, $count) as $change) {
+            if (!$change->found) {
+                $madeSince[$change->target()] = true;
+            } elseif (!isset($madeSince[$change->target()])) {
+                $held[] = $change;
+            }
+        }
+
+        return new self($held);
+    }
+
+    /** Whether the unit was changed after the first `$count` changes: what was read before is then of another amplifier. */
+    public function changedSince(int $count): bool
+    {
+        return [] !== array_filter(\array_slice($this->all, $count), static fn (FittedChange $c): bool => !$c->found);
+    }
+
+    /** @return list<FittedChange> those that still say how the unit differs from its drawing */
+    public function differences(): array
+    {
+        $held = [];
+        foreach ($this->all as $change) {
+            $held = array_filter($held, static fn (FittedChange $earlier): bool => !$change->supersedes($earlier));
+            if ('drawn' !== $change->kind()) {
+                $held[] = $change;
+            }
+        }
+
+        return array_values($held);
+    }
+
+    /** The circuit with the differences in it; one that the circuit has no place for, as after another sheet was chosen, is passed over. */
+    public function on(Netlist $netlist, Factors $factors, TubeCatalogue $tubes): AsFitted
+    {
+        $fitted = AsFitted::drawn($netlist, $factors);
+        foreach ($this->differences() as $change) {
+            try {
+                $fitted = AsFitted::of($fitted->netlist, $fitted->factors, [Fields::of($change->change)], $tubes);
+            } catch (BadData) {
+                continue;
+            }
+        }
+
+        return $fitted;
+    }
+
+    /** @return list<FittedChange> differences that this circuit has no place for */
+    public function foreignTo(Netlist $netlist, TubeCatalogue $tubes): array
+    {
+        return array_values(array_filter($this->differences(), static function (FittedChange $change) use ($netlist, $tubes): bool {
+            try {
+                AsFitted::of($netlist, new Factors(), [Fields::of($change->change)], $tubes);
+            } catch (BadData) {
+                return true;
+            }
+
+            return false;
+        }));
+    }
+
+    /** The sheet with the resistances and capacitances that are fitted now, for currents and for stored charge. */
+    public function onSheet(Sheet $sheet): Sheet
+    {
+        [$parts, $capacitors] = [$sheet->parts, $sheet->capacitors];
+        foreach ($this->differences() as $change) {
+            [$kind, $id] = [$change->kind(), $change->target()];
+            $ohms = 'short' === $kind ? Compiler::LEAST_OHMS : $change->change['ohms'] ?? null;
+            $farads = $change->change['farads'] ?? null;
+            $parts = self::each($parts, static fn (Part $p): ?Part => match (true) {
+                $p->id !== $id => $p,
+                'open' === $kind => null,
+                is_numeric($ohms) => new Part($p->id, $p->kind, max(Compiler::LEAST_OHMS, (float) $ohms), $p->from, $p->to, $p->tolerancePercent, $p->watts),
+                default => $p,
+            });
+            $capacitors = self::each($capacitors, static fn (Capacitor $c): ?Capacitor => match (true) {
+                $c->id !== $id => $c,
+                'open' === $kind => null,
+                is_numeric($farads) => new Capacitor($c->id, $c->node, (float) $farads, $c->ratedVolts),
+                default => $c,
+            });
+        }
+
+        return $sheet->withParts($parts, $capacitors);
+    }
+
+    /**
+     * @template T
+     *
+     * @param list<T>               $things
+     * @param \Closure(T): (T|null) $change
+     *
+     * @return list<T>
+     */
+    private static function each(array $things, \Closure $change): array
+    {
+        return array_values(array_filter(array_map($change, $things), static fn (mixed $thing): bool => null !== $thing));
+    }
+}
