@@ -11,9 +11,10 @@ use Yew\Core\Codec\Fields;
 use Yew\Core\Tube\TubeCatalogue;
 
 /**
- * One change on a physical unit, as it was typed: done to it (`R14 12k`), found in it (`found R14 12k`), or set back (`R14 drawn`).
+ * One change on a physical unit, as it was typed: done to it (`R14 12k`), found in it (`found R14 12k`), or put back (`R14 drawn`).
  *
- * What was found was so all along and explains earlier readings too; what was done holds from then on.
+ * What was found was so all along and explains earlier readings too; what was done holds from then on. A finding that was mistaken
+ * is taken back by `found R14 drawn`.
  */
 final readonly class FittedChange
 {
@@ -32,7 +33,7 @@ final readonly class FittedChange
         $found = 1 === preg_match('/^found\s+/i', $text);
         $said = $found ? (string) preg_replace('/^found\s+/i', '', $text) : $text;
         if (1 === preg_match('/^(\S+)(?:\s+(\S+))?\s+drawn$/', $said, $words)) {
-            return new self($text, ['kind' => 'drawn', 'id' => isset($words[2]) ? 'bridge.'.$words[1].'.'.$words[2] : $words[1]], false);
+            return new self($text, ['kind' => 'drawn', 'id' => isset($words[2]) ? 'bridge.'.$words[1].'.'.$words[2] : $words[1]], $found);
         }
         $read = ChangeReader::read([$said], $netlist, $tubes);
         $changes = $read['asFitted'];
@@ -72,10 +73,10 @@ final readonly class FittedChange
         return \is_string($target) ? $target : '';
     }
 
-    /** Hands go into the chassis for it: everything but turning a control or finding. */
+    /** Hands go into the chassis for it: everything but turning a control, or finding. */
     public function needsHandsInside(): bool
     {
-        return !$this->found && !\in_array($this->kind(), ['setting', 'drawn'], true);
+        return !$this->found && 'setting' !== $this->kind();
     }
 
     /** Whether an earlier change of the same target says nothing any more. */

@@ -51,6 +51,10 @@ final class FittedChangesTest extends TestCase
         self::assertSame([], $replacedThenFound->when(0)->differences(), 'found in the new part, it says nothing of the old');
         self::assertSame(['found R14 12k'], self::texts($replacedThenFound->when(1)->differences()));
         self::assertSame(['found C3 leak 62k'], self::texts(self::changes('R14 9k', 'found C3 leak 62k')->when(0)->differences()));
+        $mistaken = self::changes('found R14 12k', 'found R14 drawn');
+        self::assertSame([], $mistaken->when(0)->differences(), 'a mistaken finding is taken back wholly');
+        self::assertFalse($mistaken->changedSince(0));
+        self::assertSame(['found R14 12k'], self::texts(self::changes('found R14 12k', 'R14 drawn')->when(0)->differences()), 'what was put back had been so before');
         self::assertFalse(self::changes('found R14 12k')->changedSince(0));
         self::assertTrue(self::changes('found R14 12k', 'R14 10k')->changedSince(1));
         self::assertFalse(self::changes('found R14 12k', 'R14 10k')->changedSince(2));
@@ -59,7 +63,7 @@ final class FittedChangesTest extends TestCase
     public function testHandsInsideAreNeededForPartsNotForControlsOrFindings(): void
     {
         $needs = static fn (string $text): bool => self::changes($text)->all[0]->needsHandsInside();
-        self::assertSame([true, true, false, false], [$needs('R14 12k'), $needs('V4 5881'), $needs('found R14 12k'), $needs('R14 drawn')]);
+        self::assertSame([true, true, true, false], [$needs('R14 12k'), $needs('V4 5881'), $needs('R14 drawn'), $needs('found R14 12k')]);
     }
 
     public function testTheCircuitTakesTheDifferencesAndPassesOverWhatItLacks(): void

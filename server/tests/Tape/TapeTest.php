@@ -249,7 +249,7 @@ final class TapeTest extends ServerTestCase
         $this->post('/api/jobs', ['id' => $next, 'owner' => ['id' => $row['owner']], 'unit' => ['id' => $row['unit']], 'complaint' => 'hum', 'cameWith' => '', 'conditionNotes' => '', 'sheetVersionId' => $this->lantern()]);
         self::assertResponseStatusCodeSame(201);
         self::assertSame([['found R14 22k', true]], array_map(static fn (Fields $f): array => [$f->string('text'), $f->boolean('counted')], $this->bench($next)->objects('fitted')));
-        $this->write($next, 'as-fitted', ['text' => 'R14 drawn']);
+        $this->write($next, 'as-fitted', ['text' => 'found R14 drawn']);
         self::assertSame([], $this->bench($next)->objects('fitted'));
         self::assertCount(1, $this->bench($this->job)->objects('fitted'), 'an earlier job keeps its own');
     }

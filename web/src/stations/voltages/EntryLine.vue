@@ -37,7 +37,7 @@ const title = computed(() => {
 const below = computed(() => {
   if (mode.value === 'note') return point.value === null ? 'about the job' : `at ${point.value.name}, or about the job`
   if (mode.value === 'accept') return 'because…'
-  if (mode.value === 'fitted') return 'R14 12k · V4 5881 · P1 @0.3 · found R14 12k · R14 drawn'
+  if (mode.value === 'fitted') return 'R14 12k · V4 5881 · P1 @0.3 · found R14 12k · found R14 drawn'
   if (island.value !== null) return `DC volts at ${island.value.proofAt}${island.value.where === null ? '' : `, ${island.value.where}`} · under 10 V`
   if (point.value === null) return 'V3.5 287'
   const e = point.value.expected
@@ -249,7 +249,7 @@ const lastRefused = computed(() => { const last = bench.entries.at(-1); return l
       <button type="button" @click="enter('tapped')"><kbd>t</kbd> moved when tapped</button>
       <button type="button" @click="enter('note')"><kbd>n</kbd> note</button>
       <button type="button" @click="enter('fitted')"><kbd>f</kbd> fitted</button>
-      <button type="button" @click="enter('accept')"><kbd>a</kbd> let it stand, because…</button>
+      <button type="button" @click="enter('accept')"><kbd>a</kbd> let stand</button>
       <button type="button" @click="takeBack"><kbd>u</kbd> take back</button>
       <button type="button" @click="emit('conditions')"><kbd>c</kbd> conditions</button>
       <button type="button" @click="emit('state')"><kbd>s</kbd> power</button>
