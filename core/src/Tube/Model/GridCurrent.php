@@ -22,9 +22,10 @@ final readonly class GridCurrent
         if ($z < -20.0) {
             return [0.0, 0.0];
         }
-        $soft = self::KNEE_VOLTS * Softplus::of($z);
-        $root = sqrt($soft);
+        [$soft, $slope] = Softplus::at($z);
+        $volts = self::KNEE_VOLTS * $soft;
+        $root = sqrt($volts);
 
-        return [$this->perveance * $soft * $root, $this->perveance * 1.5 * $root * Softplus::slope($z)];
+        return [$this->perveance * $volts * $root, $this->perveance * 1.5 * $root * $slope];
     }
 }

@@ -56,14 +56,7 @@ final readonly class PentodeModel
         $above = $plateVolts > 0.0 ? $plateVolts : 0.0;
         $u = $screenVolts + $this->reach * $above;
         $z = $this->kp * (1.0 / $this->mu + $gridVolts / $u);
-        if ($z > 50.0) {
-            $soft = $z;
-            $slope = 1.0;
-        } else {
-            $e = exp(max($z, -50.0));
-            $soft = log(1.0 + $e);
-            $slope = $e / (1.0 + $e);
-        }
+        [$soft, $slope] = Softplus::at($z);
         $drive = $u * $soft / $this->kp;
         $cathode = 2.0 * $drive ** $this->exponent / $this->kg;
         $byDrive = $drive > 0.0 ? $this->exponent * $cathode / $drive : 0.0;

@@ -17,7 +17,8 @@ final readonly class RegulatorModel
     public function at(float $volts): array
     {
         $z = ($volts - $this->burningVolts) / self::KNEE_VOLTS;
+        [$soft, $slope] = Softplus::at($z);
 
-        return [self::KNEE_VOLTS * Softplus::of($z) / $this->slopeOhms, Softplus::slope($z) / $this->slopeOhms];
+        return [self::KNEE_VOLTS * $soft / $this->slopeOhms, $slope / $this->slopeOhms];
     }
 }

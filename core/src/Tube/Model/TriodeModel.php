@@ -27,14 +27,7 @@ final readonly class TriodeModel
         $square = $this->kvb + $plateVolts * $plateVolts;
         $root = sqrt($square);
         $z = $this->kp * (1.0 / $this->mu + $gridVolts / $root);
-        if ($z > 50.0) {
-            $soft = $z;
-            $slope = 1.0;
-        } else {
-            $e = exp(max($z, -50.0));
-            $soft = log(1.0 + $e);
-            $slope = $e / (1.0 + $e);
-        }
+        [$soft, $slope] = Softplus::at($z);
         $drive = $plateVolts * $soft / $this->kp;
         $power = 2.0 * $drive ** $this->exponent / $this->kg;
         $byDrive = $drive > 0.0 ? $this->exponent * $power / $drive : 0.0;
