@@ -82,7 +82,7 @@ function measure(string $name, DrawnCircuit $circuit, TubeCatalogue $tubes, floa
 
 function ngspice(CompiledCircuit $compiled, TubeCatalogue $tubes, Situation $situation, float $warm): void
 {
-    $body = NetlistWriter::body(OperatingPoint::of($compiled, $situation), $tubes, $situation, new Factors(), Flavour::Averaged, 'benchmark').".options reltol=1e-6\n";
+    $body = NetlistWriter::body(OperatingPoint::of($compiled, $situation), $tubes, Flavour::Averaged, 'benchmark').".options reltol=1e-6\n";
     $run = static function (string $control) use ($body): void {
         $process = new Process(['ngspice', '-b'], timeout: 120);
         $process->setInput($body.".control\n".$control."\n.endc\n.end\n")->run();

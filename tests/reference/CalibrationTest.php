@@ -177,7 +177,7 @@ final class CalibrationTest extends TestCase
                 $factors = self::perturbed($circuit, new Randomizer(new Mt19937($draw)));
                 $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation, $factors), $situation);
                 $process = new Process(['ngspice', '-b'], timeout: 120);
-                $process->setInput(NetlistWriter::body($solution, ShippedTubes::catalogue(), $situation, $factors, Flavour::Averaged, 'truth').".options reltol=1e-6\n.control\nset numdgt=12\nop\nprint all\n.endc\n.end\n");
+                $process->setInput(NetlistWriter::body($solution, ShippedTubes::catalogue(), Flavour::Averaged, 'truth').".options reltol=1e-6\n.control\nset numdgt=12\nop\nprint all\n.endc\n.end\n");
                 $process->start();
                 $running[$draw] = [$process, $solution];
             }

@@ -114,6 +114,6 @@ final class OperatingPointTest extends TestCase
     /** @return array<string, float> */
     private static function ngspice(Solution $solution, Factors $factors, Situation $situation): array
     {
-        return Ngspice::run(NetlistWriter::body($solution, ShippedTubes::catalogue(), $situation, $factors, Flavour::Averaged, 'check'), "op\nprint all");
+        return Ngspice::run(NetlistWriter::body($solution, ShippedTubes::catalogue(), Flavour::Averaged, 'check'), "op\nprint all");
     }
 }

@@ -18,7 +18,6 @@ use Yew\Core\Circuit\Element\RectifierKind;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\SupplyWinding;
 use Yew\Core\Circuit\Element\Tube;
-use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\DidNotConverge;
@@ -63,7 +62,7 @@ final class RectifierTest extends TestCase
         $wave = MainsWaveforms::of($solution, 0, new SmallSignal($solution))[0];
         $end = round(60 * min(4.0, max(0.5, 6 * $ohms * $farads))) / 60 + 0.2;
         $theirs = Ngspice::run(
-            NetlistWriter::body($solution, ShippedTubes::catalogue(), $situation, new Factors(), Flavour::Switching, 'check').\sprintf(".tran 20u %g %g 20u UIC\n", $end, $end - 0.1),
+            NetlistWriter::body($solution, ShippedTubes::catalogue(), Flavour::Switching, 'check').\sprintf(".tran 20u %g %g 20u UIC\n", $end, $end - 0.1),
             \sprintf("run\nmeas tran mean avg v(a)\nmeas tran pp pp v(a)\nmeas tran behind pp v(b)\nmeas tran winding rms i(vw_d1%s)", RectifierKind::CentreTap === $kind ? '_a' : ''),
             'reltol=1e-4',
         );
@@ -88,7 +87,7 @@ final class RectifierTest extends TestCase
                 new Capacitor('C1', 'A', 'chassis', 40e-6), new Resistor('RL', 'A', 'chassis', $ohms),
             ];
             $solution = OperatingPoint::of(Compiler::compile(Netlist::of($elements), ShippedTubes::catalogue(), $situation), $situation);
-            $theirs = Ngspice::run(NetlistWriter::body($solution, ShippedTubes::catalogue(), $situation, new Factors(), Flavour::Switching, 'check').".tran 20u 4 3.9 20u UIC\n", "run\nmeas tran mean avg v(a)", 'reltol=1e-4');
+            $theirs = Ngspice::run(NetlistWriter::body($solution, ShippedTubes::catalogue(), Flavour::Switching, 'check').".tran 20u 4 3.9 20u UIC\n", "run\nmeas tran mean avg v(a)", 'reltol=1e-4');
             self::assertEqualsWithDelta($theirs['mean'], $solution->at('A'), 0.01 * $theirs['mean'], \sprintf('%g ohms', $ohms));
         }
     }

@@ -11,7 +11,6 @@ use Yew\Core\Circuit\Analysis\SmallSignal;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\VoltageSource;
-use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
@@ -43,7 +42,7 @@ final class SmallSignalTest extends TestCase
         $ac = new SmallSignal($solution);
         $words = implode(' ', array_map(static fn (string $p): string => 'vdb('.SpiceText::word($p).')', $places));
         foreach ([15.0, 120.0, 1000.0, 12000.0] as $hertz) {
-            $theirs = Ngspice::run(NetlistWriter::body($solution, ShippedTubes::catalogue(), $situation, new Factors(), Flavour::Averaged, 'check'), \sprintf("ac lin 1 %g %g\nprint %s", $hertz, $hertz, $words));
+            $theirs = Ngspice::run(NetlistWriter::body($solution, ShippedTubes::catalogue(), Flavour::Averaged, 'check'), \sprintf("ac lin 1 %g %g\nprint %s", $hertz, $hertz, $words));
             foreach ($places as $place) {
                 self::assertEqualsWithDelta($theirs['vdb('.SpiceText::word($place).')'], 20 * log10($ac->reading($hertz, $place)[0]), 0.1, \sprintf('%s at %g Hz', $place, $hertz));
             }
@@ -56,7 +55,7 @@ final class SmallSignalTest extends TestCase
         [$solution, $situation] = self::driven($name, $input);
         $response = Response::of(new SmallSignal($solution), 'T2/sec');
         $theirs = Ngspice::run(
-            NetlistWriter::body($solution, ShippedTubes::catalogue(), $situation, new Factors(), Flavour::Averaged, 'check'),
+            NetlistWriter::body($solution, ShippedTubes::catalogue(), Flavour::Averaged, 'check'),
             "ac dec 200 1 1meg\nlet level=vdb(t2_sec)\nmeas ac top find level at=1000\nlet edge=level-top+3.0103\nmeas ac low when edge=0 rise=1\nmeas ac high when edge=0 fall=last",
         );
         foreach (['low' => $response->lowHertz, 'high' => $response->highHertz] as $which => $ours) {

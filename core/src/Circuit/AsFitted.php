@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Circuit;
 
 use Yew\Core\Circuit\Compile\Compiler;
+use Yew\Core\Circuit\Compile\NodeMap;
 use Yew\Core\Circuit\Element\Capacitor;
 use Yew\Core\Circuit\Element\CoupledWindings;
 use Yew\Core\Circuit\Element\Diode;
@@ -65,6 +66,12 @@ final readonly class AsFitted
                 $between = $change->strings('between', 2);
                 if (2 !== \count($between)) {
                     throw $change->fault('between', 'two places belong here');
+                }
+                $known = NodeMap::withPins($this->netlist, $tubes);
+                foreach ($between as $i => $place) {
+                    if (!$known->has($place)) {
+                        throw $change->fault('between['.$i.']', \sprintf('the circuit has no place “%s”', $place));
+                    }
                 }
                 $id = $change->string('id', 40);
 

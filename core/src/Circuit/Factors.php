@@ -35,7 +35,8 @@ final readonly class Factors
         return $this->windingVolts[$user] ?? $this->windingVolts[$winding] ?? 1.0;
     }
 
-    public function windingOhms(string $winding, string $user): float
+    /** @param string $user likewise; empty for a winding that nothing rectifies, as of an output transformer */
+    public function windingOhms(string $winding, string $user = ''): float
     {
         return $this->windingOhms[$user] ?? $this->windingOhms[$winding] ?? 1.0;
     }

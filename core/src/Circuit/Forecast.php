@@ -29,6 +29,7 @@ final readonly class Forecast
      * @param list<string> $asked places to answer for
      *
      * @throws DidNotConverge
+     * @throws BadCircuit     when a tube is where it cannot work
      */
     public static function of(AsFitted $fitted, TubeCatalogue $tubes, Situation $situation, Calibration $calibration, array $asked): self
     {
@@ -75,7 +76,7 @@ final readonly class Forecast
      */
     private static function leakageDecides(Solution $solution, Adjoint $adjoint, string $place): bool
     {
-        if (abs($adjoint->sourceOhms()) > Solution::LEAKAGE_OHMS) {
+        if ($adjoint->isLeakage()) {
             return true;
         }
         foreach ($solution->circuit->tubes as $stage) {

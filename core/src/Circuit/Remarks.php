@@ -22,11 +22,11 @@ final class Remarks
     /**
      * @return list<array{severity: string, code: string, subject: string, figures: array<string, mixed>}> worst first; subject is a part, a tube or a place
      */
-    public static function of(Solution $solution, TubeCatalogue $catalogue, Factors $factors = new Factors()): array
+    public static function of(Solution $solution, TubeCatalogue $catalogue): array
     {
-        $stresses = Stresses::of($solution, $catalogue, $factors);
+        $stresses = Stresses::of($solution, $catalogue);
         $remarks = [];
-        $unloaded = self::unloaded($solution, $catalogue, $factors);
+        $unloaded = self::unloaded($solution, $catalogue);
         $exposed = [];
         foreach ($stresses->capacitors as $i => $capacitor) {
             $rated = $capacitor['ratedVolts'];
@@ -75,14 +75,14 @@ final class Remarks
     }
 
     /** Tubes out (but for the rectifier), mains high: what the capacitors must stand. */
-    private static function unloaded(Solution $solution, TubeCatalogue $catalogue, Factors $factors): ?Stresses
+    private static function unloaded(Solution $solution, TubeCatalogue $catalogue): ?Stresses
     {
         $netlist = $solution->circuit->netlist;
         $rectifiers = array_map(static fn (Rectifier $r): ?string => $r->tube, $netlist->all(Rectifier::class));
         $out = array_values(array_map(static fn (Tube $t): string => $t->position, array_filter($netlist->all(Tube::class), static fn (Tube $t): bool => !\in_array($t->position, $rectifiers, true))));
         $situation = new Situation(self::HIGH_MAINS * $solution->situation->inletVolts, null, null, $out);
         try {
-            return Stresses::of(OperatingPoint::of(Compiler::compile($netlist, $catalogue, $situation, $factors), $situation), $catalogue, $factors);
+            return Stresses::of(OperatingPoint::of(Compiler::compile($netlist, $catalogue, $situation, $solution->circuit->factors), $situation), $catalogue);
         } catch (DidNotConverge) {
             return null;
         }

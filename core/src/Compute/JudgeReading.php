@@ -8,6 +8,10 @@ use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Circuit\BadCircuit;
+use Yew\Core\Circuit\Forecast;
+use Yew\Core\Circuit\Solve\DidNotConverge;
+use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Quantity\QuantityParser;
@@ -72,7 +76,7 @@ final readonly class JudgeReading implements ComputeForm
             $fields->oneOf('state', ChassisState::class),
             $fields->optionalNumber('warmMinutes', 0, 1e6),
             $wiredFor,
-            null === $model || !$conditions->states('inletVolts') ? null : $model->forecast($conditions, $wiredFor, $model->calibrated(), asked: [$place]),
+            null === $model || !$conditions->states('inletVolts') ? null : self::forecast($model, $conditions, $wiredFor, $place),
         );
         $fields->raw('meter');
         $near = $this->near($fields->optionalObject('near'));
@@ -89,6 +93,18 @@ final readonly class JudgeReading implements ComputeForm
             'coreVersion' => Version::CORE,
             'tubeDataVersion' => $this->tubes->version,
         ];
+    }
+
+    /** @throws BadData when the conditions put a tube where it cannot work */
+    private static function forecast(SheetModel $model, Conditions $conditions, ?float $wiredFor, string $place): ?Forecast
+    {
+        try {
+            return $model->forecast($conditions, $wiredFor, $model->calibrated(), asked: [$place]);
+        } catch (BadCircuit $e) {
+            throw BadData::at('conditions', $e->getMessage());
+        } catch (DidNotConverge) {
+            return null;
+        }
     }
 
     private function near(?Fields $fields): Neighbourhood

@@ -27,6 +27,6 @@ final readonly class NetlistExportForm extends CircuitForm
         $fields->optionalString('flavour');
         $fields->done();
 
-        return ['netlist' => NetlistWriter::file($input->solved(), $this->tubes, $input->situation, $input->fitted->factors, $flavour, $input->sheet->name)];
+        return ['netlist' => NetlistWriter::file($input->solved(), $this->tubes, $flavour, $input->sheet->name)];
     }
 }

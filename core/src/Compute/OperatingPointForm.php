@@ -26,13 +26,13 @@ final readonly class OperatingPointForm extends CircuitForm
     {
         $fields->done();
         $solution = $input->solved();
-        $stresses = Stresses::of($solution, $this->tubes, $input->fitted->factors);
+        $stresses = Stresses::of($solution, $this->tubes);
         $places = [];
         foreach ($solution->all() as $place => $volts) {
             $floating = $solution->isFloating($place);
-            $ohms = $floating ? null : Adjoint::of($solution, $place)->sourceOhms();
-            $leaks = null !== $ohms && abs($ohms) > Solution::LEAKAGE_OHMS;
-            $places[] = ['place' => $place, 'volts' => $floating || $leaks ? null : $volts, 'state' => $floating ? 'floating' : ($leaks ? 'leakage-decides' : 'solved'), 'sourceResistanceOhms' => $ohms];
+            $adjoint = $floating ? null : Adjoint::of($solution, $place);
+            $leaks = true === $adjoint?->isLeakage();
+            $places[] = ['place' => $place, 'volts' => $floating || $leaks ? null : $volts, 'state' => $floating ? 'floating' : ($leaks ? 'leakage-decides' : 'solved'), 'sourceResistanceOhms' => $adjoint?->sourceOhms()];
         }
 
         return ['places' => $places, 'supplies' => self::supplies($solution), 'tubes' => $stresses->tubes, 'resistors' => $stresses->resistors, 'capacitors' => $stresses->capacitors, 'iterations' => $solution->iterations];

@@ -24,7 +24,7 @@ final readonly class RippleForm extends CircuitForm
     {
         $fields->done();
         $solution = $input->solved();
-        $ripple = Ripple::of($solution, $input->fitted->factors);
+        $ripple = Ripple::of($solution);
         $places = [];
         foreach ($solution->circuit->nodes->places() as $place => $node) {
             $places[] = ['place' => $place, 'peakToPeakVolts' => $ripple['peakToPeak'][$node], 'rmsVolts' => $ripple['rms'][$node]];

@@ -72,6 +72,6 @@ final readonly class SmallSignalForm extends CircuitForm
             throw BadData::at('', $e->getMessage());
         }
 
-        return new SmallSignal($solution, $input->fitted->factors);
+        return new SmallSignal($solution);
     }
 }

@@ -6,6 +6,8 @@ namespace Yew\Core\Reading;
 
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Circuit\Calibration\PredictionBand;
+use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Predicted;
 use Yew\Core\Sheet\PointKind;
 use Yew\Core\Sheet\Sheet;
@@ -23,11 +25,6 @@ final class Expecter
 {
     /** Beyond this the mains ratio is no guide: rectifiers and heaters do not follow it (our choice). */
     private const RATIO_LIMIT = 0.15;
-
-    /** Two-sided 95 % of a normal distribution. */
-    private const NINETY_FIVE = 1.96;
-
-    private const CHASSIS = 'chassis';
 
     /** Conditions without which nothing printed can be compared. */
     public const NEEDED = ['inletVolts', 'tubes', 'limiter'];
@@ -71,7 +68,7 @@ final class Expecter
     private static function modelled(TestPoint $point, Setting $setting): ?Predicted
     {
         if (MeterFunction::DcVolts === $point->function) {
-            return self::CHASSIS === $point->against ? $setting->forecast?->at($point->place) : null;
+            return Netlist::CHASSIS === $point->against ? $setting->forecast?->at($point->place) : null;
         }
         $volts = PointKind::Heater === $point->kind ? $setting->forecast->heaterVolts[explode('.', $point->place)[0]] ?? null : null;
 
@@ -84,7 +81,7 @@ final class Expecter
         $conditions = $setting->conditions;
         $meter = MeterFunction::DcVolts === $point->function ? $setting->meter?->inputResistanceOhms($point->function) : null;
         $loading = null === $meter ? 1.0 : $meter / ($meter + $modelled->sourceOhms);
-        $figures = ['printedVolts' => $point->printedVolts, 'inletVolts' => $conditions->inletVolts(), 'loadingFactor' => $loading, 'sourceOhms' => is_finite($modelled->sourceOhms) ? $modelled->sourceOhms : null, 'spreadVolts' => self::NINETY_FIVE * $modelled->deviation];
+        $figures = ['printedVolts' => $point->printedVolts, 'inletVolts' => $conditions->inletVolts(), 'loadingFactor' => $loading, 'sourceOhms' => is_finite($modelled->sourceOhms) ? $modelled->sourceOhms : null, 'spreadVolts' => PredictionBand::NINETY_FIVE * $modelled->deviation];
         if (null === $modelled->volts) {
             return new Expected(null, null, 'model', 'floating', $figures);
         }
@@ -97,7 +94,7 @@ final class Expecter
         };
         $window = self::window($point, $sheet, $volts);
 
-        return new Expected($volts, self::widens($point) ? $window->widened(self::NINETY_FIVE * $modelled->deviation * abs($loading)) : $window, 'model', $obstacle, [...$figures, 'missing' => $missing, 'tubesOut' => $conditions->tubesOut() ?? []]);
+        return new Expected($volts, self::widens($point) ? $window->widened(PredictionBand::NINETY_FIVE * $modelled->deviation * abs($loading)) : $window, 'model', $obstacle, [...$figures, 'missing' => $missing, 'tubesOut' => $conditions->tubesOut() ?? []]);
     }
 
     /** The model's own spread widens a window, but not that of bias and heaters (contract §7). */

@@ -61,6 +61,7 @@ final readonly class SheetModel
      * @param list<string>  $asked    further places
      *
      * @throws DidNotConverge
+     * @throws BadCircuit     when a tube is where it cannot work
      */
     public function forecast(Conditions $conditions, ?float $wiredFor, Calibration $calibration, FittedChanges $fitted = new FittedChanges(), array $asked = []): Forecast
     {
@@ -70,24 +71,17 @@ final readonly class SheetModel
     }
 
     /**
-     * Reads a change as typed, and tries it on the circuit with all that was changed before.
+     * Reads a change as typed, and tries it on the circuit as drawn.
      *
      * @throws BadData when it is no change, or the circuit has no place for it
      */
-    public function read(string $text, FittedChanges $before): FittedChange
+    public function read(string $text): FittedChange
     {
         $change = FittedChange::read($text, $this->circuit->netlist, $this->tubes);
-        $after = $before->with($change);
-        if (\in_array($change, $after->foreignTo($this->circuit->netlist, $this->tubes), true)) {
-            throw BadData::at('text', \sprintf('the circuit has no “%s” that could be so', $change->target()));
+        if ('drawn' === $change->kind()) {
+            return $change;
         }
-        $drawn = Compiler::compile($this->circuit->netlist, $this->tubes, new Situation($this->sheet->printedMains[0]));
-        foreach ((array) ($change->change['between'] ?? []) as $place) {
-            if (\is_string($place) && !$drawn->nodes->has($place)) {
-                throw BadData::at('text', \sprintf('the circuit has no place “%s”', $place));
-            }
-        }
-        $fitted = $after->on($this->circuit->netlist, new Factors(), $this->tubes);
+        $fitted = AsFitted::of($this->circuit->netlist, new Factors(), [Fields::of($change->change)], $this->tubes);
         try {
             Compiler::compile($fitted->netlist, $this->tubes, new Situation($this->sheet->printedMains[0]), $fitted->factors);
         } catch (BadCircuit $e) {

@@ -66,10 +66,10 @@ final readonly class WhatIf
             'inletVolts' => $situation->inletVolts,
             'printedMainsVolts' => $printed,
             'points' => $this->points($before, $after, $meter),
-            'tubes' => self::paired(Stresses::of($before, $this->tubes, $this->calibration->factors)->tubes, Stresses::of($after, $this->tubes, $fitted->factors)->tubes),
+            'tubes' => self::paired(Stresses::of($before, $this->tubes)->tubes, Stresses::of($after, $this->tubes)->tubes),
             'primaryAmperes' => array_sum(array_map(static fn ($s): float => $s->primaryAmperes, $after->supplies)),
             'primaryAmperesBefore' => array_sum(array_map(static fn ($s): float => $s->primaryAmperes, $before->supplies)),
-            'remarks' => Remarks::of($after, $this->tubes, $fitted->factors),
+            'remarks' => Remarks::of($after, $this->tubes),
         ];
     }
 
@@ -91,12 +91,9 @@ final readonly class WhatIf
         if ($solution->isFloating($place)) {
             return null;
         }
-        $ohms = Adjoint::of($solution, $place)->sourceOhms();
-        if (abs($ohms) > Solution::LEAKAGE_OHMS) {
-            return null;
-        }
+        $adjoint = Adjoint::of($solution, $place);
 
-        return $solution->at($place) * (null === $meter ? 1.0 : $meter / ($meter + $ohms));
+        return $adjoint->isLeakage() ? null : $solution->at($place) * $adjoint->loading($meter);
     }
 
     /**

@@ -8,7 +8,6 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Circuit\CircuitCodec;
 use Yew\Core\Circuit\Compile\Compiler;
-use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
@@ -87,7 +86,7 @@ final class NetlistTest extends TestCase
     {
         $elements = NetlistReader::read(self::STAGE, ShippedTubes::catalogue())['elements'];
         $first = self::solved($elements);
-        $text = NetlistWriter::file($first, ShippedTubes::catalogue(), new Situation(0.0), new Factors(), Flavour::Averaged, 'again');
+        $text = NetlistWriter::file($first, ShippedTubes::catalogue(), Flavour::Averaged, 'again');
         $again = NetlistReader::read($text, ShippedTubes::catalogue());
         self::assertSame([], $again['notUnderstood']);
         $second = self::solved($again['elements']);
@@ -134,7 +133,7 @@ final class NetlistTest extends TestCase
         $situation = new Situation($mains);
         $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation), $situation);
         foreach ([Flavour::Averaged, Flavour::Switching] as $flavour) {
-            $text = NetlistWriter::file($solution, ShippedTubes::catalogue(), $situation, new Factors(), $flavour, "Lantern\n30");
+            $text = NetlistWriter::file($solution, ShippedTubes::catalogue(), $flavour, "Lantern\n30");
             self::assertStringStartsWith("* Lantern 30\n", $text);
             self::assertStringContainsString('.subckt tube_12ax7_1 plate grid cathode', $text);
             self::assertStringContainsString('Rr14 b c 10000', $text);

@@ -11,7 +11,9 @@ use Yew\Core\Compute\ComputeForm;
 use Yew\Core\Compute\Discharge;
 use Yew\Core\Compute\JudgeReading;
 use Yew\Core\Compute\ParseQuantity;
+use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Tests\SheetFixture;
+use Yew\Core\Tests\Tube\ShippedTubes;
 use Yew\Core\Tests\TubeFixture;
 
 final class ComputeTest extends TestCase
@@ -56,6 +58,9 @@ final class ComputeTest extends TestCase
         yield 'ohms' => [$judge, [...self::judgeInput(), 'function' => 'ohms'], 'function'];
         yield 'a text that cannot be read' => [$judge, [...self::judgeInput(), 'text' => '1e999'], 'text'];
         yield 'a condition nobody knows' => [$judge, [...self::judgeInput(), 'conditions' => ['weather' => ['value' => 'fine', 'how' => 'assumed']]], 'conditions.weather'];
+        $nuthatch = SheetFile::decode((string) file_get_contents(__DIR__.'/../../../server/demo/sheets/nuthatch-5.sheet.json'));
+        $fact = static fn (mixed $value): array => ['value' => $value, 'how' => 'measured'];
+        yield 'a triode in the rectifier’s socket' => [new JudgeReading(ShippedTubes::catalogue()), ['sheet' => $nuthatch, 'place' => 'A', 'function' => 'dc-volts', 'text' => '300', 'state' => 'energised', 'conditions' => ['inletVolts' => $fact(230), 'tubes' => $fact(['V3' => ['type' => '12AX7', 'tubeId' => null]])]], 'conditions'];
         yield 'no nodes' => [new Discharge(), ['nodes' => []], 'nodes'];
         yield 'negative farads' => [new Discharge(), ['nodes' => [['id' => 'A', 'farads' => -1, 'startVolts' => 1]]], 'nodes[0].farads'];
         yield 'no text' => [new ParseQuantity(), ['text' => 5], 'text'];

@@ -105,7 +105,7 @@ final class FittedChangesTest extends TestCase
     {
         $this->expectException(BadData::class);
         $this->expectExceptionMessageMatches($sentence);
-        self::model()->read($text, new FittedChanges());
+        self::model()->read($text);
     }
 
     /** @return iterable<string, array{string, string}> */
@@ -115,24 +115,25 @@ final class FittedChangesTest extends TestCase
         yield 'a condition' => ['mains 105', '/is a condition/'];
         yield 'a tube pulled' => ['V4 out', '/is a condition/'];
         yield 'a part that is not there' => ['R999 1k', '/not understood|no part/'];
-        yield 'a part opened that is not there' => ['R999 open', '/no “R999”/'];
+        yield 'a part opened that is not there' => ['R999 open', '/no part “R999”/'];
         yield 'a tube type nobody knows' => ['V4 6Q7Z', '/not understood/'];
         yield 'a bridge to nowhere' => ['V4.3 V99.5 1M', '/V99/'];
+        yield 'a part that nothing works without' => ['T1 open', '/no winding/'];
         yield 'a control past its end' => ['R14 @1.5', '/not understood/'];
         yield 'nothing' => ['found ', '/not understood/'];
     }
 
     public function testAPartThatWasTakenOutCannotBeSetUntilItIsBack(): void
     {
-        $open = new FittedChanges([self::model()->read('R14 open', new FittedChanges())]);
-        self::assertSame(['R14 open', 'R14 10k'], self::texts($open->with(self::model()->read('R14 10k', $open))->all));
-        self::assertSame('drawn', self::model()->read('R14 drawn', $open)->kind());
+        $open = new FittedChanges([self::model()->read('R14 open')]);
+        self::assertSame(['R14 open', 'R14 10k'], self::texts($open->with(self::model()->read('R14 10k'))->all));
+        self::assertSame('drawn', self::model()->read('R14 drawn')->kind());
     }
 
     public function testAChangeComesBackFromItsRecordAsItWas(): void
     {
         foreach (['found R14 12k', 'V4 5881', 'V4.3 V4.5 1M', 'R14 drawn'] as $text) {
-            $change = self::model()->read($text, new FittedChanges());
+            $change = self::model()->read($text);
             self::assertEquals($change, FittedChange::fromFields(Fields::of($change->toArray())));
         }
     }

@@ -76,7 +76,7 @@ final readonly class CircuitController
         return new JsonResponse([
             'lines' => LineWriter::text(self::circuitDocument($version), $this->tubes, array_map(static fn (TubePosition $t): string => $t->type, $sheet->tubes)),
             'calibration' => array_intersect_key(CalibrateForm::told($calibration), ['fitted' => 0, 'residuals' => 0]),
-            'remarks' => $this->worded(Remarks::of($solution, $this->tubes, $calibration->factors)),
+            'remarks' => $this->worded(Remarks::of($solution, $this->tubes)),
         ]);
     }
 
@@ -107,7 +107,7 @@ final readonly class CircuitController
         }
         $name = trim((string) preg_replace('/[^a-z0-9]+/', '-', strtolower($sheet->name)), '-');
 
-        return new Response(NetlistWriter::file($solution, $this->tubes, $situation, $solution->circuit->factors, $flavour, $sheet->name), headers: [
+        return new Response(NetlistWriter::file($solution, $this->tubes, $flavour, $sheet->name), headers: [
             'Content-Type' => 'text/plain; charset=utf-8',
             'Content-Disposition' => \sprintf('attachment; filename="%s-%s.cir"', '' === $name ? 'sheet' : $name, $flavour->value),
         ]);

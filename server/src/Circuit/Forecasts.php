@@ -7,6 +7,7 @@ namespace Yew\Server\Circuit;
 use Psr\Cache\CacheItemPoolInterface;
 use Psr\Log\LoggerInterface;
 use Yew\Core\Bench\Conditions;
+use Yew\Core\Circuit\BadCircuit;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Sheet\FittedChange;
@@ -67,7 +68,7 @@ final class Forecasts
         $model = SheetModel::of($this->sheets->decoded($sheetVersionId), $this->tubes);
         try {
             return $model?->forecast($conditions, $wiredFor, $this->calibrations->of($this->sheets->version($sheetVersionId), $model), $fitted);
-        } catch (DidNotConverge $e) {
+        } catch (DidNotConverge|BadCircuit $e) {
             $this->logger->warning('No forecast for sheet version {version}: {reason}', ['version' => $sheetVersionId, 'reason' => $e->getMessage()]);
 
             return null;

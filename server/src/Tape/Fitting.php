@@ -11,7 +11,6 @@ use Yew\Core\Codec\BadData;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Quantity\QuantityParser;
 use Yew\Core\Quantity\ReadingKind;
-use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\SheetModel;
 use Yew\Server\Shop\Meters;
 use Yew\Server\Tape\Projection\BenchFold;
@@ -62,17 +61,16 @@ final readonly class Fitting
      * A change of the unit as the tape keeps it, or why it does not fit.
      *
      * @param array<string, mixed> $payload as typed
-     * @param FittedChanges        $before  what was changed on the unit until then
      *
      * @return array{array<string, mixed>, array{code: string, figures: array<string, mixed>}|null}
      */
-    public function change(array $payload, ChassisState $state, FittedChanges $before, ?SheetModel $model): array
+    public function change(array $payload, ChassisState $state, ?SheetModel $model): array
     {
         if (null === $model) {
             return [$payload, self::because('no-circuit', [])];
         }
         try {
-            $change = $model->read(self::text($payload, 'text'), $before);
+            $change = $model->read(self::text($payload, 'text'));
         } catch (BadData $e) {
             return [$payload, self::because('no-such-change', ['sentence' => $e->sentence])];
         }

@@ -82,20 +82,15 @@ final readonly class Projections
         $current->chassis = $fold->chassis->at($now, $this->islands($unit));
 
         $sheet = $this->sheet($unit);
+        $carried = $this->carried($unit);
 
-        return new JudgedBench($current, null === $sheet ? null : $this->fitted($unit, $fold)->onSheet($sheet), $unit->unit->wiredForVolts, $this->meters, $now, $this->tape->lastVisit($unit->unit->id, $unit->job->id), $this->carried($unit), $this->forecaster($unit));
+        return new JudgedBench($current, null === $sheet ? null : $carried->with(...$fold->fitted->all)->onSheet($sheet), $unit->unit->wiredForVolts, $this->meters, $now, $this->tape->lastVisit($unit->unit->id, $unit->job->id), $carried, $this->forecaster($unit));
     }
 
     /** What earlier jobs changed on the unit. */
     private function carried(JobUnit $unit): FittedChanges
     {
         return $this->tape->fittedBefore($unit->unit->id, $unit->job->id, $unit->job->bookedInAt);
-    }
-
-    /** How the unit differs from its drawing: what earlier jobs changed, then what this one did. */
-    public function fitted(JobUnit $unit, BenchFold $fold): FittedChanges
-    {
-        return $this->carried($unit)->with(...$fold->fitted->all);
     }
 
     /** The circuit of the unit's sheet, at work; null where it has none. */

@@ -131,7 +131,7 @@ final readonly class TapeDoor
             $then->chassis = $then->chassis->at($at, $islands);
             try {
                 if ('as-fitted' === $kind) {
-                    [$payload, $refusal] = $this->fitting->change($payload, $then->chassis->state, $this->projections->fitted($unit, $then), $this->projections->model($unit));
+                    [$payload, $refusal] = $this->fitting->change($payload, $then->chassis->state, $this->projections->model($unit));
                 } else {
                     $payload = $this->fitting->read($kind, $payload, $then);
                     $refusal = $this->fitting->refusal($kind, $payload, $then, $islands) ?? $this->correctsNothing($kind, $payload, $job);

@@ -7,7 +7,9 @@ namespace Yew\Server\Tests\Tape;
 use Symfony\Component\Uid\Uuid;
 use Yew\Core\Codec\CanonicalJson;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Sheet\SheetFile;
 use Yew\Server\Job\Jobs;
+use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Tape\Entity\StoredProjection;
 use Yew\Server\Tape\Projections;
 use Yew\Server\Tests\ServerTestCase;
@@ -267,6 +269,17 @@ final class TapeTest extends ServerTestCase
         $projections = self::getContainer()->get(Projections::class);
         $unit = self::getContainer()->get(Jobs::class)->get($this->job)->units()[0];
         self::assertEquals($projections->rebuilt($unit)->toArray(), $projections->of($unit)->toArray());
+    }
+
+    public function testATubeThatCannotWorkInItsSocketLeavesTheBenchWithThePrints(): void
+    {
+        $sheet = self::getContainer()->get(SheetShelf::class)->import(SheetFile::decode((string) file_get_contents(self::root().'/server/demo/sheets/nuthatch-5.sheet.json')), null)->id;
+        $job = $this->bookIn($sheet, 'Piet Oosterlaan');
+        $fact = static fn (mixed $value): array => ['value' => $value, 'how' => 'measured'];
+        $this->write($job, 'conditions', ['facts' => ['inletVolts' => $fact(230), 'tubes' => $fact(['V3' => ['type' => '12AX7', 'tubeId' => null]])]]);
+        $references = array_map(static fn (Fields $p): string => $p->object('expected')->string('reference'), $this->bench($job)->objects('points'));
+        self::assertResponseIsSuccessful();
+        self::assertNotContains('model', $references);
     }
 
     public function testASheetWithoutACircuitTakesNoChanges(): void

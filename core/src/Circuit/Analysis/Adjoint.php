@@ -48,6 +48,18 @@ final readonly class Adjoint
         return $this->answer[$this->plus] - $this->answer[$this->minus];
     }
 
+    /** Whether nothing but leakage decides what stands at the place. */
+    public function isLeakage(): bool
+    {
+        return abs($this->sourceOhms()) > Solution::LEAKAGE_OHMS;
+    }
+
+    /** Share of its volts that a place keeps while a meter of this input resistance is on it; null for one that loads nothing. */
+    public function loading(?float $meterOhms): float
+    {
+        return null === $meterOhms ? 1.0 : $meterOhms / ($meterOhms + $this->sourceOhms());
+    }
+
     /**
      * Volts by which the reading moves per unit of relative change (0.01 would be one per cent).
      *
@@ -81,8 +93,7 @@ final readonly class Adjoint
         $answer = $this->answer;
         $tubes = [];
         foreach ($this->solution->circuit->tubes as $stage) {
-            $k = $v[$stage->cathode];
-            [$plate, , , , $screen, , , , $grid] = $stage->at($v[$stage->plate] - $k, $v[$stage->screen] - $k, $v[$stage->grid] - $k);
+            [$plate, , , , $screen, , , , $grid] = $stage->at(...$stage->volts($v));
             $tubes[$stage->id()] = $plate * ($answer[$stage->cathode] - $answer[$stage->plate]) + $screen * ($answer[$stage->cathode] - $answer[$stage->screen]) + $grid * ($answer[$stage->cathode] - $answer[$stage->grid]);
         }
 

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Analysis;
 
-use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Solve\Solution;
 
 /** Ripple at every node: the harmonics of each rectifier's current sent into the linearised circuit. */
@@ -16,9 +15,10 @@ final class Ripple
     /**
      * @return array{peakToPeak: array<int, float>, rms: array<int, float>} volts by node
      */
-    public static function of(Solution $solution, Factors $factors = new Factors()): array
+    public static function of(Solution $solution): array
     {
-        $ac = new SmallSignal($solution, $factors, withRectifiers: false);
+        $answering = new SmallSignal($solution);
+        $ac = new SmallSignal($solution, withRectifiers: false);
         $size = $solution->circuit->size();
         $re = $im = [];
         $hertz = 50.0;
@@ -27,7 +27,7 @@ final class Ripple
             if ([] === $supply->ports) {
                 continue;
             }
-            $waveforms = MainsWaveforms::of($solution, $s, new SmallSignal($solution, $factors));
+            $waveforms = MainsWaveforms::of($solution, $s, $answering);
             for ($h = 1; $h <= self::HARMONICS; ++$h) {
                 $drive = [];
                 foreach ($supply->ports as $k => $port) {

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Analysis;
 
+use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Element\Capacitor;
 use Yew\Core\Circuit\Element\CoupledWindings;
 use Yew\Core\Circuit\Element\CurrentSource;
 use Yew\Core\Circuit\Element\Inductor;
 use Yew\Core\Circuit\Element\VoltageSource;
-use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Solve\Linearisation;
 use Yew\Core\Circuit\Solve\Solution;
@@ -44,9 +44,10 @@ final class SmallSignal
     private array $sources;
 
     /** @param bool $withRectifiers whether rectifiers answer small signals, as they do far below the mains frequency */
-    public function __construct(private readonly Solution $solution, Factors $factors = new Factors(), private readonly bool $withRectifiers = true)
+    public function __construct(private readonly Solution $solution, private readonly bool $withRectifiers = true)
     {
         $circuit = $solution->circuit;
+        $factors = $circuit->factors;
         $this->chassis = $circuit->size();
         $this->sources = array_fill(0, $this->chassis + 1, 0.0);
         $inductive = [];
@@ -55,11 +56,11 @@ final class SmallSignal
             if ($element instanceof Capacitor) {
                 $this->capacitors[] = [$node($element->plus), $node($element->minus), $element->farads * $factors->part($id)];
             } elseif ($element instanceof Inductor) {
-                $this->chokes[] = [$node($element->a), $node($element->b), $element->henries, max(0.01, $element->ohms * $factors->part($id))];
+                $this->chokes[] = [$node($element->a), $node($element->b), $element->henries, max(Compiler::LEAST_OHMS, $element->ohms * $factors->part($id))];
                 $inductive[$id] = true;
             } elseif ($element instanceof CoupledWindings) {
                 $ends = array_map(static fn ($w): array => [$node($w->start), $node($w->end)], $element->windings);
-                $this->coupled[] = [$element, $ends, array_map(static fn ($w): float => max(0.01, $w->ohms * ($factors->windingOhms[$w->id] ?? 1.0)), $element->windings)];
+                $this->coupled[] = [$element, $ends, array_map(static fn ($w): float => max(Compiler::LEAST_OHMS, $w->ohms * $factors->windingOhms($w->id)), $element->windings)];
                 foreach ($element->windings as $winding) {
                     $inductive[$winding->id] = true;
                 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Analysis;
 
+use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Element\Capacitor;
 use Yew\Core\Circuit\Element\CoupledWindings;
 use Yew\Core\Circuit\Element\Inductor;
@@ -12,7 +13,6 @@ use Yew\Core\Circuit\Element\Rectifier;
 use Yew\Core\Circuit\Element\RectifierKind;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\Winding;
-use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Tube\TubeCatalogue;
 
@@ -28,8 +28,9 @@ final readonly class Stresses
     {
     }
 
-    public static function of(Solution $solution, TubeCatalogue $catalogue, Factors $factors = new Factors()): self
+    public static function of(Solution $solution, TubeCatalogue $catalogue): self
     {
+        $factors = $solution->circuit->factors;
         $resistors = $capacitors = [];
         foreach ($solution->circuit->netlist->elements as $element) {
             $factor = $factors->part($element->id());
@@ -40,7 +41,7 @@ final readonly class Stresses
             } elseif ($element instanceof Potentiometer) {
                 $resistors[] = self::carried($element->id, $solution->at($element->top, $element->bottom), $element->ohms * $factor, null);
             } elseif ($element instanceof CoupledWindings) {
-                array_push($resistors, ...array_map(static fn (Winding $w): array => self::carried($w->id, $solution->at($w->start, $w->end), $w->ohms * ($factors->windingOhms[$w->id] ?? 1.0), null), $element->windings));
+                array_push($resistors, ...array_map(static fn (Winding $w): array => self::carried($w->id, $solution->at($w->start, $w->end), $w->ohms * $factors->windingOhms($w->id), null), $element->windings));
             } elseif ($element instanceof Capacitor) {
                 $volts = self::pumped($solution, $element->id) ?? $solution->at($element->plus, $element->minus);
                 $capacitors[] = ['id' => $element->id, 'volts' => $volts, 'ratedVolts' => $element->ratedVolts, 'share' => null === $element->ratedVolts ? null : abs($volts) / $element->ratedVolts];
@@ -53,9 +54,10 @@ final readonly class Stresses
     /** @return array{id: string, volts: float, amperes: float, watts: float, ratedWatts: float|null, share: float|null} */
     private static function carried(string $id, float $volts, float $ohms, ?float $rated): array
     {
-        $watts = $volts * $volts / max(0.01, $ohms);
+        $amperes = $volts / max(Compiler::LEAST_OHMS, $ohms);
+        $watts = $volts * $amperes;
 
-        return ['id' => $id, 'volts' => $volts, 'amperes' => $volts / max(0.01, $ohms), 'watts' => $watts, 'ratedWatts' => $rated, 'share' => null === $rated ? null : $watts / $rated];
+        return ['id' => $id, 'volts' => $volts, 'amperes' => $amperes, 'watts' => $watts, 'ratedWatts' => $rated, 'share' => null === $rated ? null : $watts / $rated];
     }
 
     /** The capacitor in series with a half-wave doubler's winding stands at half of the output. */
@@ -76,8 +78,7 @@ final readonly class Stresses
         $tubes = [];
         $v = $solution->volts;
         foreach ($solution->circuit->tubes as $stage) {
-            $k = $v[$stage->cathode];
-            [$plate, $screen, $grid] = [$v[$stage->plate] - $k, $v[$stage->screen] - $k, $v[$stage->grid] - $k];
+            [$plate, $screen, $grid] = $stage->volts($v);
             [$ip, , , , $is, , , , $ig] = $stage->at($plate, $screen, $grid);
             $limits = $catalogue->find($solution->circuit->netlist->tube($stage->position)->type ?? '')?->limitsOf($stage->section);
             $plateWatts = $plate * $ip;

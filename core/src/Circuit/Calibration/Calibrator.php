@@ -187,12 +187,12 @@ final class Calibrator
     private function sensitivities(Solution $solution, PrintedValue $print, array $free): array
     {
         $adjoint = Adjoint::of($solution, $print->place, $print->against);
-        $loading = null === $print->meterOhms ? 1.0 : $print->meterOhms / ($print->meterOhms + $adjoint->sourceOhms());
+        $loading = $adjoint->loading($print->meterOhms);
         $row = [];
         foreach ($adjoint->relative() as $kind => $slopes) {
             foreach (\in_array($kind, $free, true) ? $slopes : [] as $id => $volts) {
                 $name = $kind.' '.$id;
-                $this->prior[$name] ??= $this->spread($kind, $id);
+                $this->prior[$name] ??= Spread::of($this->netlist, $kind, $id);
                 if ($this->prior[$name] > 0.0) {
                     $row[$name] = $volts * $loading;
                 }
@@ -202,22 +202,9 @@ final class Calibrator
         return [$solution->at($print->place, $print->against) * $loading, $row];
     }
 
-    private function spread(string $kind, string $id): float
-    {
-        return match ($kind) {
-            'windingVolts' => Spread::WINDING_VOLTS,
-            'windingOhms' => Spread::WINDING_OHMS,
-            'tubes' => Spread::TUBE,
-            // Leaks and ideal sources are no parts that have a tolerance.
-            default => str_ends_with($id, 'leak') || 'anchor' === $id ? 0.0 : Spread::part($this->netlist, $id),
-        };
-    }
-
     private static function shown(Solution $solution, PrintedValue $print): float
     {
-        $volts = $solution->at($print->place, $print->against);
-
-        return null === $print->meterOhms ? $volts : $volts * $print->meterOhms / ($print->meterOhms + Adjoint::of($solution, $print->place, $print->against)->sourceOhms());
+        return $solution->at($print->place, $print->against) * Adjoint::of($solution, $print->place, $print->against)->loading($print->meterOhms);
     }
 
     private function solve(Factors $factors): Solution

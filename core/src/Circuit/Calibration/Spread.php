@@ -12,17 +12,32 @@ use Yew\Core\Circuit\Netlist;
 final class Spread
 {
     /** Tubes of one type: rectangular over ± 12 % of plate current at the same volts. */
-    public const TUBE = 0.07;
+    private const TUBE = 0.07;
 
     /** Volts and resistance of a winding as somebody drew or measured them. */
-    public const WINDING_VOLTS = 0.06;
-    public const WINDING_OHMS = 0.10;
+    private const WINDING_VOLTS = 0.06;
+    private const WINDING_OHMS = 0.10;
 
     /** Copper of chokes and output transformers. */
-    public const COPPER = 0.03;
+    private const COPPER = 0.03;
+
+    /**
+     * @param string $kind windingVolts, windingOhms, tubes or parts
+     * @param string $id   as the adjoint names it
+     */
+    public static function of(Netlist $netlist, string $kind, string $id): float
+    {
+        return match ($kind) {
+            'windingVolts' => self::WINDING_VOLTS,
+            'windingOhms' => self::WINDING_OHMS,
+            'tubes' => self::TUBE,
+            // Leaks and ideal sources are no parts that have a tolerance.
+            default => str_ends_with($id, 'leak') || 'anchor' === $id ? 0.0 : self::part($netlist, $id),
+        };
+    }
 
     /** A part lies rectangular over half of its marked tolerance, as makers select. */
-    public static function part(Netlist $netlist, string $id): float
+    private static function part(Netlist $netlist, string $id): float
     {
         $part = $netlist->find($id);
 

@@ -20,20 +20,17 @@ final class UnitSpread
         $windings = [];
         foreach ($adjoint->relative() as $kind => $slopes) {
             foreach ($slopes as $id => $volts) {
-                $variance += match ($kind) {
-                    'tubes' => (Spread::TUBE * $volts) ** 2,
-                    'parts' => str_ends_with($id, 'leak') || 'anchor' === $id ? 0.0 : (Spread::part($netlist, $id) * $volts) ** 2,
-                    default => 0.0,
-                };
-                if ('windingVolts' === $kind || 'windingOhms' === $kind) {
+                // Where nothing was printed, windings are as open as everything else.
+                if ('tubes' === $kind || 'parts' === $kind || [] === $calibration->covariance) {
+                    $variance += (Spread::of($netlist, $kind, $id) * $volts) ** 2;
+                } else {
                     $windings[$kind.' '.$id] = $volts;
                 }
             }
         }
         foreach ($windings as $i => $si) {
             foreach ($windings as $j => $sj) {
-                $prior = $i === $j ? (str_starts_with($i, 'windingVolts') ? Spread::WINDING_VOLTS : Spread::WINDING_OHMS) ** 2 : 0.0;
-                $variance += $si * $sj * ($calibration->covariance[$i][$j] ?? ([] === $calibration->covariance ? $prior : 0.0));
+                $variance += $si * $sj * ($calibration->covariance[$i][$j] ?? 0.0);
             }
         }
 

@@ -70,7 +70,7 @@ final class Compiler
 
     private function compiled(): CompiledCircuit
     {
-        $this->nodes = NodeMap::of($this->netlist, $this->tubePlaces());
+        $this->nodes = NodeMap::withPins($this->netlist, $this->tubes);
         $chassis = $this->nodes->size();
         foreach ($this->netlist->elements as $element) {
             $this->wired += $element instanceof Tube ? array_fill_keys($element->places, true) : array_fill_keys($element->places(), true);
@@ -144,7 +144,7 @@ final class Compiler
     private function windings(CoupledWindings $transformer): void
     {
         foreach ($transformer->windings as $winding) {
-            $this->conduct($winding->id, $winding->start, $winding->end, $winding->ohms * ($this->factors->windingOhms[$winding->id] ?? 1.0));
+            $this->conduct($winding->id, $winding->start, $winding->end, $winding->ohms * $this->factors->windingOhms($winding->id));
         }
     }
 
@@ -168,21 +168,6 @@ final class Compiler
                 $this->stages[] = [$tube, $section];
             }
         }
-    }
-
-    /** @return list<string> places of all pins in use */
-    private function tubePlaces(): array
-    {
-        $places = [];
-        foreach ($this->netlist->all(Tube::class) as $tube) {
-            foreach ($this->tubes->find($tube->type)->sections ?? [] as $section) {
-                foreach ($section->pins as $electrode => $pin) {
-                    $places[] = $tube->place($section->name, $electrode, $pin);
-                }
-            }
-        }
-
-        return $places;
     }
 
     /** @return array{plate: int, screen: int, grid: int, cathode: int} node of each electrode; one that a section lacks is its cathode */

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Compile;
 
+use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Element\Wire;
 use Yew\Core\Circuit\Netlist;
+use Yew\Core\Tube\TubeCatalogue;
 
 /** Numbers the nodes of a netlist: places joined by a wire are one; the chassis has the number after the last. */
 final readonly class NodeMap
@@ -16,6 +18,21 @@ final readonly class NodeMap
      */
     private function __construct(private array $numbers, public array $names)
     {
+    }
+
+    /** With every pin that a tube uses, wired or not. */
+    public static function withPins(Netlist $netlist, TubeCatalogue $tubes): self
+    {
+        $pins = [];
+        foreach ($netlist->all(Tube::class) as $tube) {
+            foreach ($tubes->find($tube->type)->sections ?? [] as $section) {
+                foreach ($section->pins as $electrode => $pin) {
+                    $pins[] = $tube->place($section->name, $electrode, $pin);
+                }
+            }
+        }
+
+        return self::of($netlist, $pins);
     }
 
     /** @param list<string> $further places that no element of the netlist names: pins without a wire */

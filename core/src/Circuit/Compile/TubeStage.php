@@ -47,6 +47,18 @@ final readonly class TubeStage
     }
 
     /**
+     * @param array<int, float> $v volts by node
+     *
+     * @return array{float, float, float} volts of plate, screen and grid against the cathode
+     */
+    public function volts(array $v): array
+    {
+        $k = $v[$this->cathode];
+
+        return [$v[$this->plate] - $k, $v[$this->screen] - $k, $v[$this->grid] - $k];
+    }
+
+    /**
      * Currents and slopes at volts against the cathode, strength included.
      *
      * @return array{float, float, float, float, float, float, float, float, float, float} plate current and its slopes by plate, screen

@@ -55,8 +55,7 @@ final class Linearisation
         $point = new self($circuit, $situation);
         $v = $solution->volts;
         foreach ($circuit->tubes as $stage) {
-            $k = $v[$stage->cathode];
-            $point->tubes[] = [$v[$stage->plate] - $k, $v[$stage->screen] - $k, $v[$stage->grid] - $k];
+            $point->tubes[] = $stage->volts($v);
         }
         foreach ($circuit->diodes as $diode) {
             $point->diodes[] = $v[$diode->anode] - $v[$diode->cathode];
@@ -131,11 +130,8 @@ final class Linearisation
     {
         $held = false;
         foreach ($this->circuit->tubes as $i => $stage) {
-            $k = $v[$stage->cathode];
             [$p, $s, $g] = $this->tubes[$i];
-            $plate = $v[$stage->plate] - $k;
-            $screen = $v[$stage->screen] - $k;
-            $grid = $v[$stage->grid] - $k;
+            [$plate, $screen, $grid] = $stage->volts($v);
             $reach = 30.0 + 0.6 * ($p > 0.0 ? $p : -$p);
             $limitedPlate = $plate > $p + $reach ? $p + $reach : ($plate < $p - $reach ? $p - $reach : $plate);
             $reach = 30.0 + 0.5 * ($s > 0.0 ? $s : -$s);

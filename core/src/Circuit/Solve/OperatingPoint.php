@@ -62,7 +62,7 @@ final class OperatingPoint
     {
         $moved = \INF;
         for ($i = 0; $i < self::MOST_LIFTS; ++$i) {
-            $lift = SoftReservoirs::lift($solution, $circuit->factors);
+            $lift = SoftReservoirs::lift($solution);
             if (null === $lift) {
                 return $solution;
             }

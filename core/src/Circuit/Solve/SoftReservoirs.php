@@ -6,7 +6,6 @@ namespace Yew\Core\Circuit\Solve;
 
 use Yew\Core\Circuit\Analysis\MainsWaveforms;
 use Yew\Core\Circuit\Analysis\SmallSignal;
-use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Supply\AveragedCharging;
 
 /**
@@ -20,7 +19,7 @@ final class SoftReservoirs
     private const STARVED = 0.9;
 
     /** @return list<list<float>>|null lift by supply and port; null when every reservoir is stiff */
-    public static function lift(Solution $solution, Factors $factors): ?array
+    public static function lift(Solution $solution): ?array
     {
         $soft = false;
         foreach ($solution->circuit->supplies as $s => $supply) {
@@ -31,7 +30,7 @@ final class SoftReservoirs
         if (!$soft) {
             return null;
         }
-        $ac = new SmallSignal($solution, $factors);
+        $ac = new SmallSignal($solution);
         $lift = [];
         foreach (array_keys($solution->circuit->supplies) as $s) {
             $lift[] = self::ofSupply($solution, $s, $ac);
@@ -43,7 +42,7 @@ final class SoftReservoirs
     /** @throws DidNotConverge when a reservoir runs as good as empty in every period */
     public static function check(Solution $solution): void
     {
-        $ac = new SmallSignal($solution, $solution->circuit->factors);
+        $ac = new SmallSignal($solution);
         foreach ($solution->circuit->supplies as $s => $supply) {
             foreach (MainsWaveforms::of($solution, $s, $ac) as $k => $waveform) {
                 if ($waveform->peakToPeakVolts > self::STARVED * abs($waveform->meanVolts)) {

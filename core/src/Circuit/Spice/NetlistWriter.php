@@ -34,24 +34,30 @@ final class NetlistWriter
     /** @var array<string, string> text of the subcircuits in use, by name */
     private array $subcircuits = [];
 
-    private function __construct(private readonly Solution $solution, private readonly TubeCatalogue $tubes, private readonly Situation $situation, private readonly Factors $factors)
+    private readonly Situation $situation;
+
+    private readonly Factors $factors;
+
+    private function __construct(private readonly Solution $solution, private readonly TubeCatalogue $tubes)
     {
+        $this->situation = $solution->situation;
+        $this->factors = $solution->circuit->factors;
         $this->out = new SpiceText($solution->circuit);
     }
 
     /** @return string without `.end`, so that further cards can follow */
-    public static function body(Solution $solution, TubeCatalogue $tubes, Situation $situation, Factors $factors, Flavour $flavour, string $title): string
+    public static function body(Solution $solution, TubeCatalogue $tubes, Flavour $flavour, string $title): string
     {
-        return (new self($solution, $tubes, $situation, $factors))->written($flavour, $title);
+        return (new self($solution, $tubes))->written($flavour, $title);
     }
 
     /** The whole file: with the analysis that the flavour is meant for. */
-    public static function file(Solution $solution, TubeCatalogue $tubes, Situation $situation, Factors $factors, Flavour $flavour, string $title): string
+    public static function file(Solution $solution, TubeCatalogue $tubes, Flavour $flavour, string $title): string
     {
         $hertz = [] === $solution->circuit->supplies ? 50.0 : $solution->circuit->supplies[0]->hertz;
         $cards = Flavour::Averaged === $flavour ? ".options reltol=1e-6\n.op\n" : \sprintf(".options reltol=1e-4\n.tran %s %s %s %s UIC\n", SpiceText::number(1 / $hertz / 200), SpiceText::number(60 / $hertz), SpiceText::number(50 / $hertz), SpiceText::number(1 / $hertz / 400));
 
-        return self::body($solution, $tubes, $situation, $factors, $flavour, $title).$cards.".end\n";
+        return self::body($solution, $tubes, $flavour, $title).$cards.".end\n";
     }
 
     private function written(Flavour $flavour, string $title): string
@@ -123,7 +129,7 @@ final class NetlistWriter
         $inductors = [];
         foreach ($transformer->windings as $winding) {
             $name = SpiceText::word($winding->id);
-            $this->inductor($name, $winding->start, $winding->end, $winding->henries, $winding->ohms * ($this->factors->windingOhms[$winding->id] ?? 1.0));
+            $this->inductor($name, $winding->start, $winding->end, $winding->henries, $winding->ohms * $this->factors->windingOhms($winding->id));
             foreach ($inductors as $other) {
                 $this->out->line('K%s_%s L%s L%s %s', $other, $name, $other, $name, $transformer->coupling);
             }

@@ -30,6 +30,7 @@ final class JudgedBench
     private readonly array $testPoints;
     /** @var array<string, JudgedPoint> those judged so far, by point key */
     private array $judged = [];
+    private ?Setting $settingNow = null;
     /** @var list<BranchCurrent>|null */
     private ?array $currents = null;
     /** @var array<string, ReadingRecord> latest by point key */
@@ -100,7 +101,7 @@ final class JudgedBench
     {
         $fold = $this->fold;
 
-        return new Setting($this->sheet, $fold->conditions, $this->meters->find($fold->conditions->meterId()), $fold->chassis->state, null === $fold->warmSince ? null : ($this->now - $fold->warmSince) / 60, $this->wiredFor, $this->forecast($fold->conditions, $this->fitted()));
+        return $this->settingNow ??= new Setting($this->sheet, $fold->conditions, $this->meters->find($fold->conditions->meterId()), $fold->chassis->state, null === $fold->warmSince ? null : ($this->now - $fold->warmSince) / 60, $this->wiredFor, $this->forecast($fold->conditions, $this->fitted()));
     }
 
     private function judgeAmongOthers(TestPoint $point): JudgedPoint
