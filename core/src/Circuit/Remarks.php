@@ -4,21 +4,16 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit;
 
+use Yew\Core\Circuit\Analysis\NoTubes;
 use Yew\Core\Circuit\Analysis\Stresses;
-use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Element\Rectifier;
 use Yew\Core\Circuit\Element\Tube;
-use Yew\Core\Circuit\Solve\DidNotConverge;
-use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Tube\TubeCatalogue;
 
 /** What a solved circuit says against its own ratings: capacitors, tubes, resistors, slipped decades (CAP-5, CAP-9, BIAS-2). */
 final class Remarks
 {
-    /** Mains of the worst case: no tubes, ten per cent high (CAP-5). */
-    private const HIGH_MAINS = 1.1;
-
     /**
      * @return list<array{severity: string, code: string, subject: string, figures: array<string, mixed>}> worst first; subject is a part, a tube or a place
      */
@@ -26,7 +21,8 @@ final class Remarks
     {
         $stresses = Stresses::of($solution, $catalogue);
         $remarks = [];
-        $unloaded = self::unloaded($solution, $catalogue);
+        $noTubes = NoTubes::of($solution, $catalogue, NoTubes::HIGH_MAINS);
+        $unloaded = null === $noTubes ? null : Stresses::of($noTubes, $catalogue);
         $exposed = [];
         foreach ($stresses->capacitors as $i => $capacitor) {
             $rated = $capacitor['ratedVolts'];
@@ -72,20 +68,6 @@ final class Remarks
     private static function remark(string $severity, string $code, string $subject, array $figures): array
     {
         return ['severity' => $severity, 'code' => $code, 'subject' => $subject, 'figures' => $figures];
-    }
-
-    /** Tubes out (but for the rectifier), mains high: what the capacitors must stand. */
-    private static function unloaded(Solution $solution, TubeCatalogue $catalogue): ?Stresses
-    {
-        $netlist = $solution->circuit->netlist;
-        $rectifiers = array_map(static fn (Rectifier $r): ?string => $r->tube, $netlist->all(Rectifier::class));
-        $out = array_values(array_map(static fn (Tube $t): string => $t->position, array_filter($netlist->all(Tube::class), static fn (Tube $t): bool => !\in_array($t->position, $rectifiers, true))));
-        $situation = new Situation(self::HIGH_MAINS * $solution->situation->inletVolts, null, null, $out);
-        try {
-            return Stresses::of(OperatingPoint::of(Compiler::compile($netlist, $catalogue, $situation, $solution->circuit->factors), $situation), $catalogue);
-        } catch (DidNotConverge) {
-            return null;
-        }
     }
 
     /** @return list<array{string, string, array<string, mixed>}> rectifier tubes asked for more than they give */

@@ -19,4 +19,10 @@ final class Place
     {
         return 1 === preg_match('/^(V\d+[A-Za-z]?)\.(\d{1,2})$/', $place, $m) ? ['tube' => $m[1], 'pin' => (int) $m[2]] : null;
     }
+
+    /** @return string the place of a socket pin: `V3.5` */
+    public static function ofPin(string $position, int $pin): string
+    {
+        return $position.'.'.$pin;
+    }
 }

@@ -14,6 +14,7 @@ final readonly class TubeType
      * @param array<string, TubeSection>              $sections    by name
      * @param list<TubeLimits>                        $limits
      * @param list<array{type: string, note: string}> $equivalents with what changes (TUBE-4)
+     * @param list<OutputLoad>                        $loads       of an output tube, as handbooks give them (IRON-3)
      */
     public function __construct(
         public string $name,
@@ -26,6 +27,7 @@ final readonly class TubeType
         public array $limits,
         public array $equivalents,
         public string $source,
+        public array $loads = [],
     ) {
     }
 

@@ -53,11 +53,21 @@ final class TubeTypeCodec
             $equivalent->done();
         }
         $limits = array_map(self::limits(...), $item->objects('limits', 6));
-        $type = new TubeType($item->string('type'), $base, $pins, $item->optionalPositive('heaterVolts'), $item->optionalNumber('heaterAmperes', 0, 10) ?? 0.0, array_map(intval(...), $item->numbers('heaterPins')), $sections, $limits, $equivalents, $item->string('source'));
+        $loads = array_map(self::load(...), $item->objects('loads', 10));
+        $type = new TubeType($item->string('type'), $base, $pins, $item->optionalPositive('heaterVolts'), $item->optionalNumber('heaterAmperes', 0, 10) ?? 0.0, array_map(intval(...), $item->numbers('heaterPins')), $sections, $limits, $equivalents, $item->string('source'), $loads);
         $item->strings('alsoKnownAs');
         $item->done();
 
         return $type;
+    }
+
+    private static function load(Fields $item): OutputLoad
+    {
+        $mode = $item->string('mode', 20);
+        $load = new OutputLoad('push-pull' === $mode, $item->positive('plateVolts'), $item->positive('ohms'), $item->string('source'));
+        $item->done();
+
+        return \in_array($mode, ['push-pull', 'single-ended'], true) ? $load : throw $item->fault('mode', 'single-ended or push-pull belongs here');
     }
 
     /** @return array{TriodeModel|PentodeModel|RectifierModel|RegulatorModel, list<HandbookPoint>} */

@@ -1,0 +1,18 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Capacitor;
+
+/** The shop's way with capacitors, and what is known of the parts. */
+final readonly class CapacitorContext
+{
+    /**
+     * @param int|null $builtYear of the part, or of the amplifier; null when not known
+     * @param int      $year      now
+     * @param Leakage  $grade     by which leakage is judged
+     */
+    public function __construct(public School $school = School::MeasureFirst, public ?int $builtYear = null, public int $year = 2026, public Leakage $grade = Leakage::General)
+    {
+    }
+}

@@ -1,0 +1,91 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Capacitor;
+
+use Yew\Core\Quantity\ESeries;
+use Yew\Core\Trial\Trial;
+use Yew\Core\Trial\TrialKind;
+use Yew\Core\Trial\Trials;
+
+/** Bringing an old electrolytic back to its volts in steps: the timetable, and how a run stands (CAP-7). */
+final readonly class Reform
+{
+    /** Steps of about this, volts; a quarter of the rating for small ones (common practice). */
+    private const STEP_VOLTS = 50.0;
+    /** The resistor keeps the current of a shorted part under this, amperes (common practice: a few mA). */
+    private const MOST_AMPERES = 5e-3;
+    /** A step that has not come down in this time is given up, minutes (our choice). */
+    public const PATIENCE_MINUTES = 60.0;
+    /** Rising leakage is more than the meter's digits, percent (our choice). */
+    private const RISE = 1.1;
+
+    /**
+     * @param float                                          $ohms  of the series resistor
+     * @param list<array{volts: float, limitAmperes: float}> $steps
+     */
+    private function __construct(public float $ohms, public float $watts, public array $steps)
+    {
+    }
+
+    /**
+     * @param float $farads nominal
+     * @param float $volts  to which it is brought: rated, or the highest that it will see
+     */
+    public static function plan(float $farads, float $volts, Leakage $grade = Leakage::General): self
+    {
+        $step = $volts >= 4 * self::STEP_VOLTS ? self::STEP_VOLTS : $volts / 4;
+        $count = (int) ceil($volts / $step - 1e-9);
+        $steps = [];
+        for ($i = 1; $i <= $count; ++$i) {
+            $at = min($volts, $i * $step);
+            $steps[] = ['volts' => $at, 'limitAmperes' => $grade->limitAmperes($farads, $at)];
+        }
+        $ohms = ESeries::E6->atLeast($volts / self::MOST_AMPERES);
+
+        // Twice what a dead short would make it carry.
+        return new self($ohms, 2 * $volts ** 2 / $ohms, $steps);
+    }
+
+    /**
+     * How a run stands, from what was written down.
+     *
+     * @return array{state: 'not-begun'|'waiting'|'next'|'done'|'abandon', step: int, reason: string, log: list<array{at: float, volts: float, leakAmperes: float, limitAmperes: float|null}>}
+     */
+    public function progress(Trials $trials, float $now): array
+    {
+        $log = array_map(fn (Trial $t): array => ['at' => $t->at, 'volts' => $t->value('volts') ?? 0.0, 'leakAmperes' => $t->value('leakAmperes') ?? 0.0, 'limitAmperes' => $this->limitAt($t->value('volts') ?? 0.0)], $trials->kind(TrialKind::Reform)->all);
+        if ([] === $log) {
+            return ['state' => 'not-begun', 'step' => 0, 'reason' => 'reform-not-begun', 'log' => $log];
+        }
+        $last = $log[\count($log) - 1];
+        $step = $this->stepAt($last['volts']);
+        $here = array_values(array_filter($log, fn (array $l): bool => $this->stepAt($l['volts']) === $step));
+        $least = min([$last['leakAmperes'], ...array_column($here, 'leakAmperes')]);
+        $state = match (true) {
+            $last['leakAmperes'] > self::RISE * $least && $last['leakAmperes'] > $this->steps[$step]['limitAmperes'] => ['abandon', 'reform-rises'],
+            $last['leakAmperes'] <= $this->steps[$step]['limitAmperes'] => $step + 1 < \count($this->steps) ? ['next', 'reform-step-done'] : ['done', 'reform-done'],
+            $now - $here[0]['at'] > 60 * self::PATIENCE_MINUTES => ['abandon', 'reform-stuck'],
+            default => ['waiting', 'reform-waiting'],
+        };
+
+        return ['state' => $state[0], 'step' => 'next' === $state[0] ? $step + 1 : $step, 'reason' => $state[1], 'log' => $log];
+    }
+
+    /** @return int the step whose volts are nearest */
+    private function stepAt(float $volts): int
+    {
+        $best = 0;
+        foreach ($this->steps as $i => $step) {
+            $best = abs($step['volts'] - $volts) < abs($this->steps[$best]['volts'] - $volts) ? $i : $best;
+        }
+
+        return $best;
+    }
+
+    private function limitAt(float $volts): ?float
+    {
+        return $this->steps[$this->stepAt($volts)]['limitAmperes'] ?? null;
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Iron;
+
+/** A transformer or choke as its sheet has it; what the sheet does not say is null or empty. */
+final readonly class DrawnTransformer
+{
+    /**
+     * @param 'power'|'output'|'choke'                                                                  $role
+     * @param list<array{id: string, name: string, ohms: float, volts: float|null, centreTapped: bool}> $windings    DC resistance; off-load volts of a power transformer's secondaries at $ratedVolts
+     * @param float|null                                                                                $ratedVolts  mains for which a power transformer's volts hold
+     * @param float|null                                                                                $primaryOhms impedance plate to plate, or of the one plate
+     * @param float|null                                                                                $tapOhms     nominal load of the drawn tap
+     * @param float|null                                                                                $henries     of a choke, or of the whole primary
+     * @param list<string>                                                                              $tubes       types of the output tubes on it
+     * @param string|null                                                                               $channel     of a stereo or two-block amplifier
+     */
+    public function __construct(
+        public string $id,
+        public string $role,
+        public array $windings = [],
+        public ?float $ratedVolts = null,
+        public ?float $primaryOhms = null,
+        public ?float $tapOhms = null,
+        public ?float $henries = null,
+        public bool $singleEnded = false,
+        public array $tubes = [],
+        public ?string $supply = null,
+        public ?string $channel = null,
+    ) {
+    }
+
+    /** Drawn DC resistance of a winding, ohms. */
+    public function ohms(string $winding): ?float
+    {
+        foreach ($this->windings as $w) {
+            if ($w['id'] === $winding) {
+                return $w['ohms'];
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<string> windings that are isolated from each other, and the core: what insulation is measured between */
+    public function insulationPairs(): array
+    {
+        return match ($this->role) {
+            'output' => ['primary-core', 'primary-secondary', 'secondary-core'],
+            'power' => ['primary-core', 'primary-secondaries', 'ht-core'],
+            default => ['winding-core'],
+        };
+    }
+}

@@ -1,0 +1,135 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Iron;
+
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\Trial;
+use Yew\Core\Trial\TrialKind;
+use Yew\Core\Trial\Trials;
+
+/** Judges a power transformer: copper, insulation, off-load volts, the mains it was made for, heat (IRON-6 to IRON-8). */
+final class PowerTransformer
+{
+    /** Off load a winding gives its drawn volts within the first, percent; beyond the second it is out (our choice). */
+    private const VOLTS_PERCENT = [5.0, 10.0];
+    private const HALVES_PERCENT = 2.0;
+    /** Windings that are all off alike, by more than this, tell of another primary, percent (our choice). */
+    private const OTHER_MAINS_PERCENT = 4.0;
+
+    public static function judge(DrawnTransformer $drawn, Trials $trials, IronContext $context): TransformerVerdict
+    {
+        $ohms = WindingOhms::judge($drawn, $trials);
+        $measured = ['windings' => self::offLoad($drawn, $trials, $context)];
+        $made = self::madeFor($measured['windings'], $drawn, $context);
+        $measured['madeForVolts'] = $made['volts'] ?? null;
+        $volts = array_values(array_filter(array_map(self::voltsReason(...), $measured['windings'])));
+        if (null !== $made && abs($made['ratio'] - 1) > self::OTHER_MAINS_PERCENT / 100) {
+            $volts = [new Reason('made-for-other-mains', Verdict::Watch, ['madeForVolts' => $made['volts'], 'wiredForVolts' => $made['wired']])];
+        }
+        $reasons = [...$ohms, ...Insulation::judge($trials, $context->bPlusVolts), ...$volts, ...self::halves($trials), ...self::heat($trials)];
+
+        return TransformerVerdict::of($reasons, $measured, array_keys(array_filter([
+            'open' => [] === $ohms,
+            'shorted-turn' => [] === $measured['windings'],
+            'leaking' => [] === $trials->kind(TrialKind::Insulation)->all,
+        ])));
+    }
+
+    /**
+     * @return list<array{winding: string, volts: float, mainsVolts: float, expectedVolts: float|null, deviationPercent: float|null}>
+     */
+    private static function offLoad(DrawnTransformer $drawn, Trials $trials, IronContext $context): array
+    {
+        $found = [];
+        foreach ($trials->latestBySubject(TrialKind::OffLoad) as $subject => $trial) {
+            [$mains, $volts] = [$trial->value('mainsVolts'), $trial->value('volts')];
+            if (null === $mains || null === $volts) {
+                continue;
+            }
+            $volts += $trial->value('otherHalfVolts') ?? 0.0;
+            $expected = null;
+            foreach ($drawn->windings as $winding) {
+                if ($winding['id'] === (string) $subject && null !== $winding['volts'] && null !== $drawn->ratedVolts) {
+                    $expected = $winding['volts'] * $mains / ($drawn->ratedVolts * $context->mainsRatio);
+                }
+            }
+            $found[] = ['winding' => (string) $subject, 'volts' => $volts, 'mainsVolts' => $mains, 'expectedVolts' => $expected, 'deviationPercent' => null === $expected ? null : 100 * ($volts / $expected - 1)];
+        }
+
+        return $found;
+    }
+
+    /**
+     * The mains for which the windings would give their drawn volts.
+     *
+     * @param list<array{winding: string, volts: float, mainsVolts: float, expectedVolts: float|null, deviationPercent: float|null}> $windings
+     *
+     * @return array{volts: float, wired: float, ratio: float}|null null unless at least two windings agree on it
+     */
+    private static function madeFor(array $windings, DrawnTransformer $drawn, IronContext $context): ?array
+    {
+        $ratios = [];
+        foreach ($windings as $w) {
+            if (null !== $w['expectedVolts'] && $w['volts'] > 0.0) {
+                $ratios[] = $w['expectedVolts'] / $w['volts'];
+            }
+        }
+        if (\count($ratios) < 2 || null === $drawn->ratedVolts || max($ratios) / min($ratios) > 1 + self::OTHER_MAINS_PERCENT / 100) {
+            return null;
+        }
+        $ratio = array_sum($ratios) / \count($ratios);
+        $wired = $drawn->ratedVolts * $context->mainsRatio;
+
+        return ['volts' => $ratio * $wired, 'wired' => $wired, 'ratio' => $ratio];
+    }
+
+    /** @param array{winding: string, volts: float, mainsVolts: float, expectedVolts: float|null, deviationPercent: float|null} $w */
+    private static function voltsReason(array $w): ?Reason
+    {
+        if (null === $w['deviationPercent']) {
+            return null;
+        }
+        $off = abs($w['deviationPercent']);
+
+        return match (true) {
+            $off <= self::VOLTS_PERCENT[0] => new Reason('off-load-as-drawn', Verdict::Within, $w),
+            $off <= self::VOLTS_PERCENT[1] => new Reason('off-load-off', Verdict::Watch, $w),
+            default => new Reason($w['deviationPercent'] < 0 ? 'off-load-low' : 'off-load-high', Verdict::Out, $w),
+        };
+    }
+
+    /** @return list<Reason> */
+    private static function halves(Trials $trials): array
+    {
+        $reasons = [];
+        foreach ($trials->latestBySubject(TrialKind::OffLoad) as $subject => $trial) {
+            [$a, $b] = [$trial->value('volts'), $trial->value('otherHalfVolts')];
+            if (null === $a || null === $b || $a + $b <= 0.0) {
+                continue;
+            }
+            $apart = 100 * abs($a - $b) / (($a + $b) / 2);
+            $reasons[] = new Reason($apart <= self::HALVES_PERCENT ? 'halves-equal' : 'halves-unequal', $apart <= self::HALVES_PERCENT ? Verdict::Within : Verdict::Out, ['winding' => (string) $subject, 'apartPercent' => $apart]);
+        }
+
+        return $reasons;
+    }
+
+    /** @return list<Reason> heat by resistance rise, class A insulation unless the part says more (IRON-8) */
+    private static function heat(Trials $trials): array
+    {
+        return array_values(array_filter(array_map(static function (Trial $trial): ?Reason {
+            [$cold, $t1, $hot] = [$trial->value('coldOhms'), $trial->value('coldCelsius'), $trial->value('hotOhms')];
+            if (null === $cold || null === $t1 || null === $hot || $cold <= 0.0) {
+                return null;
+            }
+            $mean = Winding::celsius($cold, $t1, $hot);
+            $spot = $mean + Winding::HOT_SPOT_KELVIN;
+            $figures = ['meanCelsius' => $mean, 'hotSpotCelsius' => $spot, 'riseKelvin' => $mean - $t1, 'classCelsius' => Winding::CLASSES['A'], 'lifeFactor' => Winding::lifeFactor(Winding::CLASSES['A'] - $spot)];
+
+            return new Reason($spot > Winding::CLASSES['A'] ? 'winding-too-hot' : ($spot > Winding::CLASSES['A'] - 10.0 ? 'winding-warm' : 'winding-cool'), $spot > Winding::CLASSES['A'] ? Verdict::Out : ($spot > Winding::CLASSES['A'] - 10.0 ? Verdict::Watch : Verdict::Within), $figures);
+        }, $trials->latestBySubject(TrialKind::ResistanceRise))));
+    }
+}

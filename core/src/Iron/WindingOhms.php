@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Iron;
+
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\TrialKind;
+use Yew\Core\Trial\Trials;
+
+/** DC resistance of each winding against the drawing, and of the halves against each other (IRON-4, IRON-7). */
+final class WindingOhms
+{
+    /** A winding below this share of its drawn ohms is shorted: half an ohm where 115 belong (our choice). */
+    private const SHORTED_SHARE = 0.5;
+    private const HIGH_SHARE = 2.0;
+    /** Copper differs by sample and by temperature: within this it is as drawn, percent (our choice). */
+    private const LIKE_PERCENT = 20.0;
+    /** The inner half is shorter than the outer; beyond this it is a question, percent (IRON-4). */
+    private const HALVES_PERCENT = 20.0;
+
+    /** @return list<Reason> one per winding measured */
+    public static function judge(DrawnTransformer $drawn, Trials $trials): array
+    {
+        $reasons = [];
+        $latest = $trials->latestBySubject(TrialKind::WindingOhms);
+        foreach ($latest as $subject => $trial) {
+            $ohms = $trial->value('ohms');
+            $known = $drawn->ohms((string) $subject);
+            $figures = ['winding' => (string) $subject, 'ohms' => $ohms, 'drawnOhms' => $known];
+            $reasons[] = match (true) {
+                $trial->isOpen('ohms') || null === $ohms => new Reason('winding-open', Verdict::Out, $figures),
+                null === $known => new Reason('winding-continuous', Verdict::Within, $figures),
+                // A heater winding's hundredths of an ohm are lead resistance: no ohmmeter can tell a short there.
+                $known >= 1.0 && $ohms < self::SHORTED_SHARE * $known => new Reason('winding-shorted', Verdict::Out, $figures),
+                $known >= 1.0 && $ohms > self::HIGH_SHARE * $known => new Reason('winding-high', Verdict::Out, $figures),
+                $known >= 1.0 && abs($ohms / $known - 1) > self::LIKE_PERCENT / 100 => new Reason('winding-unlike-drawn', Verdict::Watch, $figures + ['deviationPercent' => 100 * ($ohms / $known - 1)]),
+                default => new Reason('winding-as-drawn', Verdict::Within, $figures),
+            };
+        }
+        [$a, $b] = [($latest['a'] ?? null)?->value('ohms'), ($latest['b'] ?? null)?->value('ohms')];
+        if (null !== $a && null !== $b && min($a, $b) > 0.0) {
+            $apart = 100 * (max($a, $b) / min($a, $b) - 1);
+            $reasons[] = new Reason($apart <= self::HALVES_PERCENT ? 'halves-ohms-usual' : 'halves-ohms-apart', $apart <= self::HALVES_PERCENT ? Verdict::Within : Verdict::Watch, ['firstOhms' => $a, 'secondOhms' => $b, 'apartPercent' => $apart]);
+        }
+
+        return $reasons;
+    }
+}

@@ -1,0 +1,108 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Look;
+
+use Yew\Core\Bench\FuseFamily;
+use Yew\Core\Bench\FuseMark;
+use Yew\Core\Quantity\ReadingKind;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\Trial;
+use Yew\Core\Trial\TrialKind;
+
+/** Judges what was seen and measured before any power: tubes and cans by eye, fuses, mains safety (LOOK-1, FUSE-1, SAFE-4a). */
+final class LookCase
+{
+    /** Inlet earth pin to chassis, ohms: directly, and through a cord (common practice of appliance testing; local code decides). */
+    public const EARTH_OHMS = ['inlet' => 0.1, 'cord' => 0.2];
+    /** Mains conductors to chassis at 500 V DC, ohms (common practice of appliance testing; local code decides). */
+    public const MAINS_INSULATION_OHMS = 1e6;
+    public const MAINS_INSULATION_VOLTS = 500.0;
+
+    /** What an answer by eye means. */
+    private const SEEN = [
+        'cord' => ['three-wire' => Verdict::Within, 'two-wire' => Verdict::Out, 'damaged' => Verdict::Danger],
+        'live-lead' => ['fuse-and-switch-live' => Verdict::Within, 'fuse-in-neutral' => Verdict::Out, 'switch-in-neutral' => Verdict::Out],
+        'line-capacitor' => ['none' => Verdict::Within, 'class-y' => Verdict::Within, 'other' => Verdict::Out],
+        'tube-look' => ['silvery' => Verdict::Within, 'faded' => Verdict::Watch, 'white' => Verdict::Out, 'cracked' => Verdict::Out, 'rattles' => Verdict::Watch, 'loose-base' => Verdict::Watch, 'missing' => Verdict::Watch],
+        'can-look' => ['sound' => Verdict::Within, 'bulged' => Verdict::Out, 'leaking' => Verdict::Out, 'loose' => Verdict::Watch],
+        'area-look' => ['sound' => Verdict::Within, 'found-something' => Verdict::Watch],
+    ];
+
+    /**
+     * @param FuseMark|null $drawn          of the fuse looked at
+     * @param float         $drawnVolts     mains for which it is drawn
+     * @param float         $mainsVolts     that will feed the amplifier
+     * @param float|null    $runningAmperes mains current by the model
+     *
+     * @return list<Reason>
+     */
+    public static function judge(Trial $trial, ?FuseMark $drawn = null, float $drawnVolts = 0.0, float $mainsVolts = 0.0, bool $mainsFuse = true, ?float $runningAmperes = null): array
+    {
+        return match ($trial->kind) {
+            TrialKind::Fuse => self::fuse($trial, $drawn, $drawnVolts, $mainsVolts, $mainsFuse, $runningAmperes),
+            TrialKind::EarthBond => [self::earthBond($trial)],
+            TrialKind::MainsInsulation => [self::mainsInsulation($trial)],
+            default => self::seen($trial),
+        };
+    }
+
+    /** @return list<Reason> */
+    private static function seen(Trial $trial): array
+    {
+        $choice = $trial->choice();
+        $verdict = null === $choice ? null : self::SEEN[$trial->kind->value][$choice] ?? null;
+
+        return null === $verdict ? [] : [new Reason($trial->kind->value.'-'.$choice, $verdict)];
+    }
+
+    /** @return list<Reason> */
+    private static function fuse(Trial $trial, ?FuseMark $drawn, float $drawnVolts, float $mainsVolts, bool $mainsFuse, ?float $runningAmperes): array
+    {
+        $amperes = $trial->said['amperes'] ?? null;
+        if (!\is_float($amperes) && !\is_int($amperes)) {
+            return match ($trial->choice()) {
+                'bridged' => [new Reason('fuse-bridged', Verdict::Danger)],
+                'blown' => [new Reason('fuse-blown', Verdict::Watch)],
+                default => [new Reason('fuse-missing', Verdict::Out)],
+            };
+        }
+        $volts = $trial->said['volts'] ?? null;
+        $characteristic = $trial->said['characteristic'] ?? null;
+        $family = $trial->said['family'] ?? '';
+        $fitted = new FuseMark((float) $amperes, \is_string($characteristic) ? $characteristic : null, is_numeric($volts) ? (float) $volts : null, FuseFamily::tryFrom(\is_string($family) ? $family : '') ?? FuseFamily::Iec);
+
+        return Reason::worstFirst(FuseCheck::judge($fitted, $drawn, $drawnVolts, $mainsVolts, $mainsFuse, $runningAmperes));
+    }
+
+    private static function earthBond(Trial $trial): Reason
+    {
+        $limit = self::EARTH_OHMS['cord' === $trial->subject ? 'cord' : 'inlet'];
+        $ohms = $trial->value('ohms');
+        $figures = ['ohms' => $ohms, 'limitOhms' => $limit];
+
+        return match (true) {
+            null === $ohms || $trial->isOpen('ohms') => new Reason('earth-open', Verdict::Danger, $figures),
+            $ohms <= $limit => new Reason('earth-good', Verdict::Within, $figures),
+            default => new Reason('earth-high', Verdict::Danger, $figures),
+        };
+    }
+
+    private static function mainsInsulation(Trial $trial): Reason
+    {
+        $volts = $trial->value('volts') ?? 0.0;
+        $leak = $trial->figures['leakOhms'] ?? null;
+        $amperes = $trial->figures['leakAmperes'] ?? null;
+        $ohms = null !== $amperes && $amperes->value > 0.0 ? $volts / $amperes->value : $leak?->value;
+        $figures = ['ohms' => $ohms, 'testVolts' => $volts, 'limitOhms' => self::MAINS_INSULATION_OHMS];
+
+        return match (true) {
+            null !== $ohms && $ohms < self::MAINS_INSULATION_OHMS && ReadingKind::Above !== $leak?->kind && ReadingKind::Overload !== $leak?->kind => new Reason('mains-leaks', Verdict::Danger, $figures),
+            $volts < 0.9 * self::MAINS_INSULATION_VOLTS => new Reason('mains-tested-low', Verdict::CannotSay, $figures),
+            null !== $ohms && $ohms < self::MAINS_INSULATION_OHMS && ReadingKind::Above === $leak?->kind => new Reason('mains-meter-too-coarse', Verdict::CannotSay, $figures),
+            default => new Reason('mains-tight', Verdict::Within, $figures),
+        };
+    }
+}

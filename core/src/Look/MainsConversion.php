@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Look;
+
+use Yew\Core\Bench\FuseMark;
+
+/** Whether and how an amplifier can be wired for another mains, and what goes with it (LOOK-3, LOOK-3a). */
+final readonly class MainsConversion
+{
+    /** A winding serves mains within this share of its volts (common practice; heaters allow 10 %). */
+    private const REACH = 0.07;
+
+    /**
+     * @param 'single'|'two-equal'|'tapped' $primary
+     * @param list<float>                   $volts   of the winding, of each of the two, or of every tap
+     * @param float                         $target  mains volts of the place
+     * @param float                         $hertz   of the place
+     * @param FuseMark|null                 $fuse    drawn for $fuseVolts
+     *
+     * @return array{possible: bool, wiring: string, windingVolts: float|null, fluxRatio: float|null, highestVolts: float|null, fuseAmperes: float|null, steps: list<string>}
+     */
+    public static function plan(string $primary, array $volts, float $target, float $madeForHertz, float $hertz, ?FuseMark $fuse, ?float $fuseVolts): array
+    {
+        $ways = match ($primary) {
+            'two-equal' => ['parallel' => $volts[0], 'series' => 2 * $volts[0]],
+            'tapped' => array_combine(array_map(static fn (float $v): string => \sprintf('tap %g', $v), $volts), $volts),
+            default => ['as-it-is' => $volts[0]],
+        };
+        $best = array_key_first($ways) ?? throw new \InvalidArgumentException('a primary has at least one winding');
+        foreach ($ways as $way => $winding) {
+            if (abs(log($winding / $target)) < abs(log($ways[$best] / $target))) {
+                $best = $way;
+            }
+        }
+        $winding = $ways[$best];
+        // Flux goes with volts per hertz: a 60 Hz transformer on 50 Hz stands five sixths of its volts (LOOK-3).
+        $flux = $target / $winding * max(1.0, $madeForHertz / $hertz);
+        $highest = $winding * min(1.0, $hertz / $madeForHertz);
+        $possible = abs($target / $winding - 1) <= self::REACH && $flux <= 1 + self::REACH;
+        $steps = [];
+        if (!$possible) {
+            $steps[] = $flux > 1 + self::REACH && abs($target / $winding - 1) <= self::REACH ? 'another-transformer-flux' : 'another-transformer';
+        } elseif ('two-equal' === $primary) {
+            array_push($steps, 'parallel' === $best ? 'wire-parallel' : 'wire-series', 'prove-phase');
+        } elseif ('tapped' === $primary) {
+            $steps[] = 'move-tap';
+        }
+        if ($possible) {
+            array_push($steps, 'count-leads', 'plug-cord-switch', 'lamp-suppressors', 'mark-panel');
+        }
+
+        return [
+            'possible' => $possible, 'wiring' => $possible ? $best : 'none', 'windingVolts' => $possible ? $winding : null, 'fluxRatio' => $flux, 'highestVolts' => $highest,
+            'fuseAmperes' => null === $fuse || null === $fuseVolts || !$possible ? null : FuseCheck::scaled($fuse->amperes, $fuseVolts, $target, $fuse->family),
+            'steps' => $steps,
+        ];
+    }
+}

@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Resistor;
+
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\Trial;
+use Yew\Core\Trial\TrialKind;
+use Yew\Core\Trial\Trials;
+
+/** Judges a resistor, in place by what the circuit makes of its ohms, or lifted by its mark (JUDGE-8, JUDGE-9). */
+final class ResistorCase
+{
+    /** Grace of old parts, percent, by the shop's choice (trade: ± 10 % vintage, ± 20 %). */
+    public const GRACE_PERCENT = 10.0;
+    /** Where the rest of the circuit hides more of the part than this, only lifting can tell (our choice). */
+    private const HIDDEN_SHARE = 0.5;
+    /** Dissipation that is aimed at, and the most, shares of the rating. */
+    private const AIM_SHARE = 0.5;
+    /** Matched parts: the usual aim, and beyond what they unbalance a stage audibly, percent (common practice; our choice). */
+    private const MATCH_PERCENT = [1.0, 5.0];
+
+    /**
+     * @param Trials      $trials of the part
+     * @param Trial|null  $mate   the mate's newest ohms
+     * @param string|null $damage what was seen on it: burnt, cracked… (heat damage overrides a good reading)
+     *
+     * @return array{word: string, verdict: Verdict, reasons: list<Reason>, expectedOhms: float, lowOhms: float, highOhms: float, ownOhms: float|null}
+     */
+    public static function judge(DrawnResistor $drawn, Trials $trials, ?Trial $mate, ?string $damage, float $grace = self::GRACE_PERCENT): array
+    {
+        $percent = $drawn->isSafety() ? $drawn->tolerancePercent : max($grace, $drawn->tolerancePercent);
+        $trial = $trials->latest(TrialKind::Resistor);
+        $expected = null === $trial || !$trial->lifted ? $drawn->inCircuitOhms ?? $drawn->ohms : $drawn->ohms;
+        [$low, $high] = self::window($drawn, $expected, $percent);
+        $reasons = [];
+        $own = null;
+        if (null !== $trial) {
+            $own = self::own($drawn, $trial);
+            $reasons[] = self::ohms($drawn, $trial, $own, $low, $high, $percent);
+            if (null !== $mate) {
+                $reasons[] = self::match($drawn, $trial, $mate);
+            }
+        }
+        if (null !== $damage) {
+            $reasons[] = new Reason('resistor-damaged', Verdict::Out, ['seen' => $damage]);
+        }
+        $share = null === $drawn->watts || null === $drawn->ratedWatts ? null : $drawn->watts / $drawn->ratedWatts;
+        if (null !== $share && $share > self::AIM_SHARE) {
+            $reasons[] = new Reason($share > 1.0 ? 'resistor-overloaded' : 'resistor-runs-hot', $share > 1.0 ? Verdict::Out : Verdict::Watch, ['watts' => $drawn->watts, 'ratedWatts' => $drawn->ratedWatts, 'sharePercent' => 100 * $share]);
+        }
+        $reasons = Reason::worstFirst($reasons);
+        $worst = Reason::worst($reasons);
+        [$word, $verdict] = match (true) {
+            Verdict::Out === $worst || Verdict::Danger === $worst => ['replace', $worst],
+            null === $trial => ['open', Verdict::CannotSay],
+            Verdict::CannotSay === $worst => ['lift', Verdict::CannotSay],
+            Verdict::Watch === $worst => ['watch', Verdict::Watch],
+            default => ['good', Verdict::Within],
+        };
+
+        return ['word' => $word, 'verdict' => $verdict, 'reasons' => $reasons, 'expectedOhms' => $expected, 'lowOhms' => $low, 'highOhms' => $high, 'ownOhms' => $own];
+    }
+
+    /**
+     * The ohms that would be read with the part at either end of its tolerance, the rest of the circuit as it is.
+     *
+     * @return array{float, float} low, high
+     */
+    private static function window(DrawnResistor $drawn, float $expected, float $percent): array
+    {
+        $beside = self::besideSiemens($drawn, $expected);
+        $read = static fn (float $factor): float => 1 / (1 / ($drawn->ohms * $factor) + $beside);
+
+        return [$read(1 - $percent / 100), $read(1 + $percent / 100)];
+    }
+
+    /** Conductance of everything else across the part, siemens; none when it reads by itself. */
+    private static function besideSiemens(DrawnResistor $drawn, float $expected): float
+    {
+        return max(0.0, 1 / $expected - 1 / $drawn->ohms);
+    }
+
+    /** The part's own ohms worked back from a reading in place; null where the rest of the circuit hides it. */
+    private static function own(DrawnResistor $drawn, Trial $trial): ?float
+    {
+        $ohms = $trial->value('ohms');
+        if (null === $ohms || $ohms <= 0.0 || $trial->isOpen('ohms')) {
+            return null;
+        }
+        if ($trial->lifted) {
+            return $ohms;
+        }
+        $expected = $drawn->inCircuitOhms;
+        $beside = null === $expected ? 0.0 : self::besideSiemens($drawn, $expected);
+        $siemens = 1 / $ohms - $beside;
+        $hidden = null === $expected || $expected < self::HIDDEN_SHARE * $drawn->ohms;
+
+        return $hidden || $siemens <= 0.0 ? null : 1 / $siemens;
+    }
+
+    private static function ohms(DrawnResistor $drawn, Trial $trial, ?float $own, float $low, float $high, float $percent): Reason
+    {
+        $ohms = $trial->value('ohms');
+        $expected = $trial->lifted ? $drawn->ohms : $drawn->inCircuitOhms ?? $drawn->ohms;
+        $said = ['ohms' => $ohms, 'expectedOhms' => $expected, 'drawnOhms' => $drawn->ohms, 'ownOhms' => $own, 'driftPercent' => null === $own ? null : 100 * ($own / $drawn->ohms - 1), 'windowPercent' => $percent];
+        if ($trial->isOpen('ohms') || null === $ohms) {
+            return new Reason('resistor-open', Verdict::Out, $said);
+        }
+        foreach ([0.1, 10.0] as $decade) {
+            if (abs($ohms / ($decade * $drawn->ohms) - 1) < 0.15 && ($trial->lifted || $decade > 1.0)) {
+                return new Reason('resistor-decade', Verdict::Out, $said + ['decade' => $decade]);
+            }
+        }
+        if ($ohms > $high) {
+            return new Reason($trial->lifted ? 'resistor-high' : 'resistor-high-in-place', Verdict::Out, $said);
+        }
+        if ($ohms < $low) {
+            return $trial->lifted ? new Reason('resistor-low', Verdict::Out, $said) : new Reason('resistor-low-lift', Verdict::CannotSay, $said);
+        }
+        if (!$trial->lifted && null === $drawn->inCircuitOhms) {
+            return new Reason('resistor-paths-unknown', Verdict::CannotSay, $said);
+        }
+        if (!$trial->lifted && $expected < self::HIDDEN_SHARE * $drawn->ohms) {
+            return new Reason('resistor-hidden', Verdict::CannotSay, $said);
+        }
+        $drift = null === $own ? 0.0 : abs(100 * ($own / $drawn->ohms - 1));
+
+        return $drift > 0.75 * $percent ? new Reason('resistor-near', Verdict::Watch, $said) : new Reason('resistor-within', Verdict::Within, $said);
+    }
+
+    private static function match(DrawnResistor $drawn, Trial $trial, Trial $mate): Reason
+    {
+        [$mine, $other] = [$trial->value('ohms') ?? 0.0, $mate->value('ohms') ?? 0.0];
+        if ($mine <= 0.0 || $other <= 0.0 || $trial->lifted !== $mate->lifted) {
+            return new Reason('pair-not-alike-measured', Verdict::Within, ['mate' => $drawn->mate]);
+        }
+        $apart = 100 * abs($mine / $other - 1);
+        $said = ['mate' => $drawn->mate, 'ohms' => $mine, 'mateOhms' => $other, 'apartPercent' => $apart];
+
+        return match (true) {
+            $apart <= self::MATCH_PERCENT[0] => new Reason('pair-matched', Verdict::Within, $said),
+            $apart <= self::MATCH_PERCENT[1] => new Reason('pair-apart', Verdict::Watch, $said),
+            default => new Reason('pair-unlike', Verdict::Out, $said),
+        };
+    }
+}

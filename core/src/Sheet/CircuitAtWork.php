@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Sheet;
+
+use Yew\Core\Circuit\Analysis\ColdResistance;
+use Yew\Core\Circuit\Analysis\NoTubes;
+use Yew\Core\Circuit\Analysis\Stresses;
+use Yew\Core\Circuit\AsFitted;
+use Yew\Core\Circuit\BadCircuit;
+use Yew\Core\Circuit\Compile\Compiler;
+use Yew\Core\Circuit\DrawnCircuit;
+use Yew\Core\Circuit\Element\Tube;
+use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\Solve\DidNotConverge;
+use Yew\Core\Circuit\Solve\OperatingPoint;
+use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Tube\TubeCatalogue;
+
+/** A unit's circuit solved once each way that the cold bench asks: at its mains, without tubes and mains high, and cold. */
+final readonly class CircuitAtWork
+{
+    private function __construct(
+        public Sheet $sheet,
+        public DrawnCircuit $drawn,
+        public AsFitted $fitted,
+        public TubeCatalogue $tubes,
+        public Solution $working,
+        public ?Solution $worst,
+        public ColdResistance $cold,
+        public Stresses $stresses,
+    ) {
+    }
+
+    /**
+     * @param AsFitted $fitted     the circuit as it stands in the unit, with its calibration
+     * @param float    $mainsRatio of the mains at the place over the unit's printed mains
+     *
+     * @throws DidNotConverge
+     * @throws BadCircuit
+     */
+    public static function of(Sheet $sheet, DrawnCircuit $drawn, AsFitted $fitted, TubeCatalogue $tubes, float $mainsRatio = 1.0): self
+    {
+        $situation = new Situation($mainsRatio * $sheet->printedMains[0]);
+        $working = OperatingPoint::of(Compiler::compile($fitted->netlist, $tubes, $situation, $fitted->factors), $situation);
+
+        return new self($sheet, $drawn, $fitted, $tubes, $working, NoTubes::of($working, $tubes, NoTubes::HIGH_MAINS), ColdResistance::of($fitted->netlist, $tubes, $fitted->factors), Stresses::of($working, $tubes));
+    }
+
+    /** The electrode at a pin: `plate`, `screen`, `grid`, `cathode`, `heater`; null where the type has none there. */
+    public function electrode(string $position, int $pin): ?string
+    {
+        $element = $this->fitted->netlist->find($position);
+        $electrode = $element instanceof Tube ? $this->tubes->find($element->type)?->pins[$pin] ?? null : null;
+
+        return 'none' === $electrode ? null : $electrode;
+    }
+
+    /**
+     * Pins of the circuit's tubes that stand on the same node as a place.
+     *
+     * @return list<array{tube: string, pin: int, electrode: string}>
+     */
+    public function pinsAt(string $place): array
+    {
+        $nodes = $this->working->circuit->nodes;
+        if (!$nodes->has($place)) {
+            return [];
+        }
+        $pins = [];
+        foreach ($nodes->places() as $name => $node) {
+            $pin = $node === $nodes->number($place) ? Place::pin($name) : null;
+            $electrode = null === $pin ? null : $this->electrode($pin['tube'], $pin['pin']);
+            if (null !== $pin && null !== $electrode) {
+                $pins[] = [...$pin, 'electrode' => (string) preg_replace('/\s*\d+$/', '', $electrode)];
+            }
+        }
+
+        return $pins;
+    }
+}
