@@ -56,7 +56,7 @@ final class DrawnIron
         }
         $windings = [];
         foreach ($halves as $half => $ohms) {
-            $windings[] = ['id' => (string) $half, 'name' => 1 === \count($halves) ? 'primary' : 'half '.$half, 'ohms' => $ohms, 'volts' => null, 'centreTapped' => false];
+            $windings[] = ['id' => $half, 'name' => 1 === \count($halves) ? 'primary' : 'half '.$half, 'ohms' => $ohms, 'volts' => null, 'centreTapped' => false];
         }
         $windings[] = ['id' => 'secondary', 'name' => 'secondary', 'ohms' => $secondary->ohms, 'volts' => null, 'centreTapped' => false];
         $tubes = [];
@@ -73,7 +73,7 @@ final class DrawnIron
             $t->id, 'output', $windings,
             primaryOhms: $load instanceof Resistor ? $load->ohms * $turns ** 2 / $secondary->henries : null,
             tapOhms: $load instanceof Resistor ? $load->ohms : null,
-            henries: $turns ** 2, singleEnded: 1 === \count($halves), tubes: array_values(array_filter($tubes)), supply: $supply, channel: $channel,
+            henries: $turns ** 2, singleEnded: 1 === \count($halves), tubes: array_values(array_filter($tubes, static fn (string $t): bool => '' !== $t)), supply: $supply, channel: $channel,
         );
     }
 }

@@ -18,6 +18,11 @@ final class Refused extends \RuntimeException
         return new self(404, 'Not found', \sprintf('There is no such %s.', $what));
     }
 
+    public static function forbidden(string $detail): self
+    {
+        return new self(403, 'Not yours to do', $detail);
+    }
+
     public static function conflict(string $detail): self
     {
         return new self(409, 'Already there', $detail);

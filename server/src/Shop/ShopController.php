@@ -6,10 +6,15 @@ namespace Yew\Server\Shop;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Access\Entity\Person;
+use Yew\Server\Access\Role;
+use Yew\Server\Http\Body;
+use Yew\Server\Http\Refused;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Wording\Wording;
 
@@ -41,6 +46,21 @@ final readonly class ShopController
             'meters' => $meters,
             'people' => (object) $people,
             'tubeTypes' => $this->tubes->names(),
+            'practice' => ($shop?->practice() ?? new Practice())->toArray(),
         ]);
+    }
+
+    /** Schools of practice and the mains of the place; for the owner to set. */
+    #[Route('/api/shop/practice', methods: ['PUT'])]
+    public function practice(Request $request, #[CurrentUser] Person $person): JsonResponse
+    {
+        if (Role::Owner !== $person->role) {
+            throw Refused::forbidden('Only the owner of the shop sets how it works.');
+        }
+        $practice = Practice::decode(Body::array($request));
+        $this->em->getRepository(Shop::class)->findOneBy([])?->workBy($practice);
+        $this->em->flush();
+
+        return new JsonResponse($practice->toArray());
     }
 }

@@ -69,9 +69,23 @@ final readonly class EntryView
             'sheet-chosen' => ['Sheet chosen', [] === ($p['lostPlaces'] ?? []) ? '' : 'places lost: '.implode(', ', \is_array($p['lostPlaces'] ?? null) ? array_filter($p['lostPlaces'], is_string(...)) : [])],
             'shelf-move' => [ucfirst($this->wording->word($text('to'))), $text('waitsFor')],
             'close-out' => ['Closed out', str_replace('-', ' ', $text('outcome'))],
+            'trial' => [trim($text('part').' '.$this->wording->cold('test-'.$text('test'), ['subject' => $text('subject')]).' '.$text('text')), $this->cold($entry)],
+            'finding' => [$text('place').': '.$this->wording->cold('found-'.$text('what'), []), $text('text')],
+            'left-alone' => [$text('part').' left alone', $text('reason')],
+            'photo' => ['Photo'.('' === $text('place') ? '' : ' of '.$text('place')), $text('caption')],
             'report-issued' => ['Report made', 'kept with its fingerprint '.substr($text('sha256'), 0, 8)],
             default => [$entry->kind, ''],
         };
+    }
+
+    /** The part's verdict with this test in, and its first ground. */
+    private function cold(TapeEntry $entry): string
+    {
+        $j = $entry->judgement ?? [];
+        $word = \is_string($j['word'] ?? null) ? $this->wording->cold('word-'.$j['word'], []) : '';
+        $code = \is_string($j['reasonCode'] ?? null) ? $j['reasonCode'] : '';
+
+        return '' === $word ? '' : $word.('' === $code || 'none' === $code ? '' : ': '.$this->wording->cold($code, BenchFold::named($j['figures'] ?? [])));
     }
 
     private function judged(TapeEntry $entry): string

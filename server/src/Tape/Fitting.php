@@ -9,11 +9,15 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Quantity\CannotRead;
+use Yew\Core\Quantity\Quantity;
 use Yew\Core\Quantity\QuantityParser;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Sheet\SheetModel;
+use Yew\Core\Trial\Trial;
+use Yew\Core\Trial\TrialKind;
 use Yew\Server\Shop\Meters;
 use Yew\Server\Tape\Projection\BenchFold;
+use Yew\Server\Tape\Projection\ColdFold;
 
 /** Whether an entry fits the chassis as it was when observed (SAFE-1, SAFE-1a, SAFE-2, SAFE-2a, SAFE-6), and what its text says. */
 final readonly class Fitting
@@ -33,6 +37,9 @@ final readonly class Fitting
      */
     public function read(string $kind, array $payload, BenchFold $fold): array
     {
+        if ('trial' === $kind) {
+            return $this->readTrial($payload);
+        }
         if ('reading' !== $kind && 'discharge-proof' !== $kind) {
             return $payload;
         }
@@ -55,6 +62,21 @@ final readonly class Fitting
             'range' => $meter?->rangeFor($function, $quantity->value)?->max,
             ...([] === $tapped ? [] : ['tappedValues' => $tapped]),
         ];
+    }
+
+    /**
+     * @param array<string, mixed> $payload
+     *
+     * @return array<string, mixed>
+     *
+     * @throws CannotRead
+     */
+    private function readTrial(array $payload): array
+    {
+        $trial = ColdFold::trial($payload);
+        $figures = array_map(static fn (Quantity $q): array => ['kind' => $q->kind->value, 'value' => $q->value, 'unit' => $q->unit?->value, 'resolution' => $q->resolution], $trial->figures);
+
+        return [...$payload, ...('' === $trial->subject ? [] : ['subject' => $trial->subject]), 'figures' => (object) $figures, 'said' => (object) $trial->said];
     }
 
     /**
@@ -92,6 +114,7 @@ final readonly class Fitting
 
         return match ($kind) {
             'reading' => $this->reading($payload, $state),
+            'trial' => self::trial(ColdFold::trial($payload), $state),
             'discharge-proof' => match (true) {
                 !\in_array($payload['island'], $islands, true) => self::because('no-such-island', []),
                 !\in_array($state, [ChassisState::Discharging, ChassisState::Dead], true) => self::because('proof-needs-discharging', ['state' => $state->value]),
@@ -120,6 +143,30 @@ final readonly class Fitting
         }
 
         return $this->range($payload, $function);
+    }
+
+    /**
+     * Ohms belong on a dead chassis, ratio and insulation on a driven one (SAFE-1, SAFE-1a); a lifted part is off the chassis.
+     *
+     * @return array{code: string, figures: array<string, mixed>}|null
+     */
+    private static function trial(Trial $trial, ChassisState $state): ?array
+    {
+        if (!\in_array($state, $trial->kind->states(), true)) {
+            return self::because('trial-state', ['test' => $trial->kind->value, 'state' => $state->value, 'wanted' => array_map(static fn (ChassisState $s): string => $s->value, $trial->kind->states())]);
+        }
+        if (TrialKind::Capacitor === $trial->kind && !$trial->lifted) {
+            $leaks = isset($trial->figures['leakAmperes']);
+            $measures = isset($trial->figures['farads']) || isset($trial->figures['esrOhms']);
+            if ($leaks && ChassisState::Dead === $state) {
+                return self::because('leakage-when-driven', []);
+            }
+            if ($measures && ChassisState::Driven === $state) {
+                return self::because('capacitance-when-dead', []);
+            }
+        }
+
+        return null;
     }
 
     /**

@@ -13,10 +13,19 @@ use Yew\Core\Codec\BadData;
 final readonly class PayloadSchemas
 {
     /** Kinds that a client may write; the others are written by the server with an act of their own. */
-    public const FROM_CLIENTS = ['state-change', 'conditions', 'discharge-proof', 'reading', 'as-fitted', 'accept', 'correction', 'note', 'sheet-chosen', 'shelf-move', 'close-out'];
+    public const FROM_CLIENTS = ['state-change', 'conditions', 'discharge-proof', 'reading', 'as-fitted', 'accept', 'correction', 'note', 'sheet-chosen', 'shelf-move', 'close-out', 'trial', 'finding', 'left-alone', 'photo'];
 
-    /** Fields of a payload that only the server writes. */
-    private const SERVER_FIELDS = ['kind', 'value', 'unit', 'resolution', 'range', 'tappedValues', 'lostPlaces', 'change', 'foundSo'];
+    /** Fields of a payload that only the server writes, by kind. */
+    private const SERVER_FIELDS = [
+        'reading' => ['kind', 'value', 'unit', 'resolution', 'range', 'tappedValues'],
+        'discharge-proof' => ['kind', 'value', 'unit', 'resolution', 'range'],
+        'sheet-chosen' => ['lostPlaces'],
+        'as-fitted' => ['change', 'foundSo'],
+        'trial' => ['figures', 'said'],
+    ];
+
+    /** Kinds that say something of one unit, and nothing without it. */
+    public const OF_ONE_UNIT = ['as-fitted', 'reading', 'discharge-proof', 'conditions', 'state-change', 'trial', 'finding', 'left-alone', 'photo'];
 
     public function __construct(private string $root)
     {
@@ -32,7 +41,7 @@ final readonly class PayloadSchemas
         if (1 !== $version || !\in_array($kind, self::FROM_CLIENTS, true)) {
             throw BadData::at('kind', \sprintf('“%s” version %d is not written by clients', $kind, $version));
         }
-        foreach (self::SERVER_FIELDS as $field) {
+        foreach (self::SERVER_FIELDS[$kind] ?? [] as $field) {
             if (\array_key_exists($field, $payload)) {
                 throw BadData::at('payload.'.$field, 'only the server writes this');
             }

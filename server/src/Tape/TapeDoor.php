@@ -15,6 +15,7 @@ use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Reading\Slips;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Version;
+use Yew\Server\Cold\ColdStations;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
@@ -22,6 +23,7 @@ use Yew\Server\Job\ShelfState;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Tape\Entity\TapeEntry;
 use Yew\Server\Tape\Projection\BenchFold;
+use Yew\Server\Tape\Projection\ColdFold;
 
 /**
  * The only way onto the tape: checks, numbers, judges and stores one entry (contract §4).
@@ -38,6 +40,7 @@ final readonly class TapeDoor
         private Projections $projections,
         private Fitting $fitting,
         private SheetShelf $sheets,
+        private ColdStations $stations,
     ) {
     }
 
@@ -59,8 +62,8 @@ final readonly class TapeDoor
         }
         $unitId = $fields->optionalString('unitId', 36);
         $kind = $fields->string('kind', 30);
-        if (null === $unitId && 'as-fitted' === $kind) {
-            throw $fields->fault('unitId', 'a change is made on one unit');
+        if (null === $unitId && \in_array($kind, PayloadSchemas::OF_ONE_UNIT, true)) {
+            throw $fields->fault('unitId', 'this is said of one unit');
         }
         $v = (int) $fields->number('v', 1, 99);
         $payload = BenchFold::named($fields->raw('payload'));
@@ -138,6 +141,11 @@ final readonly class TapeDoor
                 }
             } catch (CannotRead $e) {
                 $refusal = ['code' => 'unreadable', 'figures' => ['sentence' => $e->getMessage()]];
+            } catch (BadData $e) {
+                if ('trial' !== $kind) {
+                    throw $e;
+                }
+                $refusal = ['code' => 'unreadable', 'figures' => ['sentence' => ucfirst($e->sentence).'.']];
             }
             $payload = 'sheet-chosen' === $kind ? $this->withLostPlaces($payload, $then) : $payload;
         }
@@ -182,11 +190,16 @@ final readonly class TapeDoor
         if ('discharge-proof' === $entry->kind) {
             return $this->proofJudgement($entry, $unit);
         }
-        if ('reading' !== $entry->kind) {
+        if ('reading' !== $entry->kind && 'trial' !== $entry->kind) {
             return null;
         }
         $after = clone $before;
         $after->apply($entry, $islands);
+        if ('trial' === $entry->kind) {
+            $trial = ColdFold::trial($entry->payload);
+
+            return $this->stations->judgement($unit, $after, $trial->kind, $trial->part);
+        }
         $record = $after->find($entry->id);
         $point = null === $record ? null : $this->projections->judged($unit, $after, $at)->point($record->key());
         if (null === $point || null === $point->judgement) {
@@ -210,7 +223,8 @@ final readonly class TapeDoor
             default => null,
         };
         $reading = \is_string($id) ? $this->tape->find($id) : null;
-        $fits = null === $id || (null !== $reading && 'reading' === $reading->kind && $reading->jobId === $job->id && null === $reading->refusal);
+        $kinds = 'correction' === $kind ? ['reading', 'trial', 'finding', 'left-alone'] : ['reading'];
+        $fits = null === $id || (null !== $reading && \in_array($reading->kind, $kinds, true) && $reading->jobId === $job->id && null === $reading->refusal);
 
         return $fits ? null : ['code' => 'nothing-to-correct', 'figures' => []];
     }

@@ -11,7 +11,10 @@ use Yew\Core\Codec\Fields;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\TestPoint;
+use Yew\Core\Trial\Trial;
+use Yew\Core\Trial\Trials;
 use Yew\Server\Tape\Entity\TapeEntry;
+use Yew\Server\Tape\Projection\ColdFold;
 
 /** Reads the tape. */
 final class TapeReader
@@ -61,6 +64,16 @@ final class TapeReader
         $held = array_filter(self::entries($entries), static fn (TapeEntry $e): bool => null === $e->refusal);
 
         return new FittedChanges(array_values(array_map(static fn (TapeEntry $e): FittedChange => FittedChange::fromFields(Fields::of($e->payload)), $held)));
+    }
+
+    /** What was tested cold on the unit's other jobs, before this one was booked in. */
+    public function trialsBefore(string $unitId, string $jobId, \DateTimeImmutable $bookedIn): Trials
+    {
+        $entries = $this->em->createQuery('SELECT e FROM '.TapeEntry::class." e WHERE e.unitId = :unit AND e.jobId <> :job AND e.kind = 'trial' AND e.observedAt < :bookedIn ORDER BY e.observedAt, e.jobSequence")
+            ->setParameter('unit', $unitId)->setParameter('job', $jobId)->setParameter('bookedIn', $bookedIn, 'instant')->getResult();
+        $held = array_filter(self::entries($entries), static fn (TapeEntry $e): bool => null === $e->refusal);
+
+        return new Trials(array_values(array_map(static fn (TapeEntry $e): Trial => ColdFold::trial($e->payload), $held)));
     }
 
     /** @return array<string, float> last value read at each point on the unit's other jobs, volts by point key */

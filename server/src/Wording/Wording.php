@@ -11,7 +11,7 @@ use Yew\Server\Shop\Entity\Shop;
 /** Makes sentences of core's codes and figures: one catalogue (server/wording/en.json) for API, screen and paper. */
 final class Wording
 {
-    /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>}|null */
+    /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>}|null */
     private ?array $catalogue = null;
     /** @var array<string, string>|null */
     private ?array $words = null;
@@ -72,6 +72,22 @@ final class Wording
         return $this->catalogue()['circuitWords'];
     }
 
+    /**
+     * A word or sentence of the cold bench.
+     *
+     * @param array<string, mixed> $figures
+     */
+    public function cold(string $code, array $figures, ?string $else = null): string
+    {
+        return $this->fill($this->catalogue()['cold'][$code] ?? $else ?? $code, $figures);
+    }
+
+    /** @return list<string> what is to be minded at a station (SAFE-7) */
+    public function cautions(string $station): array
+    {
+        return array_map(fn (string $c): string => $this->fill($c, []), $this->catalogue()['cautions'][$station] ?? []);
+    }
+
     /** @return array<string, string> */
     public function gates(): array
     {
@@ -107,16 +123,20 @@ final class Wording
             str_ends_with($name, 'Ohms') => Engineering::text($value, 'Ω'),
             str_ends_with($name, 'Farads') => Engineering::text($value, 'F'),
             str_ends_with($name, 'Watts') => Engineering::text($value, 'W'),
+            str_ends_with($name, 'Henries') => Engineering::text($value, 'H'),
+            str_ends_with($name, 'Hertz') => Engineering::text($value, 'Hz', 0.1),
+            str_ends_with($name, 'Celsius') => Engineering::plain($value, 1.0).' °C',
+            str_ends_with($name, 'Kelvin') => Engineering::plain($value, 1.0).' K',
             str_ends_with($name, 'Ratio') => Engineering::plain($value, 0.001),
             default => Engineering::plain($value, Engineering::threeDigits($value)),
         };
     }
 
-    /** @return array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>} */
+    /** @return array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>} */
     private function catalogue(): array
     {
         if (null === $this->catalogue) {
-            /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>} $data the file is ours; a test reads every code through it */
+            /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>} $data the file is ours; a test reads every code through it */
             $data = json_decode((string) file_get_contents($this->root.'/server/wording/en.json'), true, 8, \JSON_THROW_ON_ERROR);
             $this->catalogue = $data;
         }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Yew\Server\Shop\Entity;
 
+use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use Yew\Server\Shop\Practice;
 
 /** The one shop of this installation and the choices it made once. */
 #[ORM\Entity]
@@ -25,6 +27,19 @@ class Shop
         public readonly string $vocabulary,
         #[ORM\Column(length: 400)]
         public readonly string $closingWords,
+        /** @var array<string, mixed> */
+        #[ORM\Column(type: Types::JSON, options: ['jsonb' => true, 'default' => '{}'])]
+        private array $practice = [],
     ) {
+    }
+
+    public function practice(): Practice
+    {
+        return Practice::decode($this->practice);
+    }
+
+    public function workBy(Practice $practice): void
+    {
+        $this->practice = $practice->toArray();
     }
 }

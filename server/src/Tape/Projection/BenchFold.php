@@ -32,6 +32,8 @@ final class BenchFold
     public FittedChanges $fitted;
     /** @var array<string, mixed>|null payload of the last close-out */
     public ?array $closeOut = null;
+    /** What the cold bench found. */
+    public ColdFold $cold;
     /** @var list<string> gates passed without the tool having checked them */
     public array $unchecked = [];
 
@@ -40,6 +42,7 @@ final class BenchFold
         $this->chassis = Chassis::bookedIn($bookedIn);
         $this->conditions = Conditions::unknown();
         $this->fitted = new FittedChanges();
+        $this->cold = new ColdFold();
         $this->lastObserved = $bookedIn;
     }
 
@@ -50,7 +53,8 @@ final class BenchFold
 
     public function __clone()
     {
-        // Every member is a value or immutable: a shallow copy is a full one.
+        // Every other member is a value or immutable: a shallow copy is a full one.
+        $this->cold = clone $this->cold;
     }
 
     /**
@@ -72,6 +76,7 @@ final class BenchFold
             'as-fitted' => $this->fitted = $this->fitted->with(FittedChange::fromFields(Fields::of($entry->payload))),
             'accept' => $this->accept($entry->payload),
             'correction' => $this->correct($entry->payload),
+            'trial', 'finding', 'left-alone', 'photo' => \in_array($entry->id, $withdrawn, true) ? null : $this->cold->apply($entry),
             'close-out' => $this->closeOut = $entry->payload,
             default => null,
         };
@@ -111,6 +116,7 @@ final class BenchFold
             'lastObserved' => $this->lastObserved,
             'readings' => array_map(static fn (array $records): array => array_map(static fn (ReadingRecord $r): array => $r->toArray(), $records), $this->readings),
             'fitted' => array_map(static fn (FittedChange $c): array => $c->toArray(), $this->fitted->all),
+            'cold' => $this->cold->toArray(),
             'closeOut' => $this->closeOut,
             'unchecked' => $this->unchecked,
         ];
@@ -134,6 +140,7 @@ final class BenchFold
             }
         }
         $fold->fitted = new FittedChanges(array_map(FittedChange::fromFields(...), $fields->has('fitted') ? $fields->objects('fitted') : []));
+        $fold->cold = ColdFold::fromArray($data['cold'] ?? []);
         $fold->closeOut = null === ($data['closeOut'] ?? null) ? null : self::named($data['closeOut']);
         $fold->unchecked = $fields->strings('unchecked');
 

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Look;
+
+use Yew\Core\Sheet\Sheet;
+use Yew\Core\Trial\Step;
+use Yew\Core\Trial\TrialKind;
+use Yew\Core\Trial\Trials;
+
+/** The walk round a cold amplifier, made from its sheet: mains first, since that is what kills (§4 of the trade; SAFE-4a, LOOK-5). */
+final class LookPlan
+{
+    /** Where to look besides what the sheet lists (common practice). */
+    private const AREAS = ['transformers', 'wiring', 'solder-side', 'pots-and-jacks', 'speaker', 'cabinet'];
+
+    /**
+     * @param list<string> $cans cans and electrolytics, by part
+     * @param list<string> $iron transformers and chokes: they carry date codes
+     *
+     * @return list<LookItem>
+     */
+    public static function items(?Sheet $sheet, array $cans, array $iron, Trials $trials): array
+    {
+        $step = static fn (TrialKind $kind, string $part, string $subject = '', bool $optional = false): Step => Step::of($trials, $kind, $part, $subject, $optional);
+        $items = [new LookItem('mains', 'mains', '', [
+            $step(TrialKind::Cord, 'mains'), $step(TrialKind::LiveLead, 'mains'), $step(TrialKind::LineCapacitor, 'mains'), $step(TrialKind::EarthBond, 'mains', 'cord'), $step(TrialKind::MainsInsulation, 'mains'),
+        ])];
+        foreach ($sheet->fuses ?? [] as $fuse) {
+            $items[] = new LookItem($fuse->id, 'fuse', \sprintf('%s %g A %s, %g V', $fuse->place, $fuse->printedAmperes, $fuse->characteristic, $fuse->ratedVolts), [$step(TrialKind::Fuse, $fuse->id)]);
+        }
+        if ([] === ($sheet->fuses ?? [])) {
+            $items[] = new LookItem('F1', 'fuse', '', [$step(TrialKind::Fuse, 'F1')]);
+        }
+        foreach ($sheet->tubes ?? [] as $tube) {
+            $items[] = new LookItem($tube->position, 'tube', $tube->type.(null === $tube->role ? '' : ', '.$tube->role), [$step(TrialKind::TubeLook, $tube->position)]);
+        }
+        foreach ($cans as $can) {
+            $items[] = new LookItem($can, 'can', '', [$step(TrialKind::CanLook, $can)]);
+        }
+        foreach (self::AREAS as $area) {
+            $items[] = new LookItem($area, 'area', '', [$step(TrialKind::AreaLook, $area)]);
+        }
+        foreach ($iron as $part) {
+            $items[] = new LookItem($part, 'date', '', [$step(TrialKind::DateCode, $part, '', true)]);
+        }
+
+        return $items;
+    }
+}

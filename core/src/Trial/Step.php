@@ -1,0 +1,25 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Trial;
+
+/** One thing to do at a station: which test, on what, and whether it was done. */
+final readonly class Step
+{
+    /** @param bool $optional only where there is reason to; never asked for before close-out */
+    public function __construct(public TrialKind $kind, public string $part, public string $subject = '', public ?Trial $done = null, public bool $optional = false)
+    {
+    }
+
+    /** The step with the newest trial of its kind and subject. */
+    public static function of(Trials $trials, TrialKind $kind, string $part, string $subject = '', bool $optional = false): self
+    {
+        return new self($kind, $part, $subject, $trials->of($part)->latest($kind, $subject), $optional);
+    }
+
+    public function isOpen(): bool
+    {
+        return null === $this->done && !$this->optional;
+    }
+}

@@ -1,0 +1,140 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Cold;
+
+use Yew\Core\Capacitor\CapacitorCase;
+use Yew\Core\Capacitor\CapacitorContext;
+use Yew\Core\Capacitor\CapacitorKind;
+use Yew\Core\Capacitor\DrawnCapacitor;
+use Yew\Core\Capacitor\DrawnCapacitors;
+use Yew\Core\Capacitor\Reform;
+use Yew\Core\Capacitor\Replacement;
+use Yew\Core\Codec\BadData;
+use Yew\Core\Look\DateCode;
+use Yew\Core\Quantity\Engineering;
+use Yew\Core\Quantity\ReadingKind;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\Step;
+use Yew\Core\Trial\TrialKind;
+use Yew\Core\Trial\Trials;
+
+/** Every capacitor and can section with its verdict, keyed by its lug. */
+final class CapacitorBoard
+{
+    /** @return list<ColdItem> */
+    public static function items(ColdBench $bench, float $now): array
+    {
+        $drawn = self::drawn($bench);
+        $known = array_map(static fn (DrawnCapacitor $c): string => $c->id, $drawn);
+        // What the technician measured that no sheet lists: there is nothing to judge it by but itself.
+        foreach ($bench->trials()->kind(TrialKind::Capacitor)->parts() as $part) {
+            if (!\in_array($part, $known, true)) {
+                $drawn[] = new DrawnCapacitor($part, self::firstFarads($bench->trials()->of($part)), null);
+            }
+        }
+        $context = new CapacitorContext($bench->practice->school, self::builtYear($bench), $bench->year, $bench->practice->leakage);
+
+        return array_map(static fn (DrawnCapacitor $c): ColdItem => self::item($bench, $c, $context, $now), $drawn);
+    }
+
+    /** @return list<DrawnCapacitor> */
+    public static function drawn(ColdBench $bench): array
+    {
+        return null !== $bench->circuit ? DrawnCapacitors::of($bench->circuit) : (null === $bench->sheet ? [] : DrawnCapacitors::ofList($bench->sheet));
+    }
+
+    private static function item(ColdBench $bench, DrawnCapacitor $drawn, CapacitorContext $context, float $now): ColdItem
+    {
+        $trials = $bench->trials()->of($drawn->id);
+        $case = CapacitorCase::judge($drawn, $trials, $context);
+        $electrolytic = CapacitorKind::Electrolytic === $drawn->kind();
+        $steps = [Step::of($bench->trials(), TrialKind::Capacitor, $drawn->id)];
+        if ($electrolytic) {
+            array_push($steps, Step::of($bench->trials(), TrialKind::Polarity, $drawn->id), Step::of($bench->trials(), TrialKind::Reform, $drawn->id, '', true));
+        }
+        $more = ['does' => $drawn->does, 'replacement' => self::replacement($drawn), 'can' => $drawn->can()];
+        if ($electrolytic && null !== $drawn->ratedVolts && $drawn->ratedVolts >= 100.0) {
+            $plan = Reform::plan($drawn->farads, $drawn->ratedVolts, $bench->practice->leakage);
+            $more['reform'] = ['seriesOhms' => $plan->ohms, 'seriesWatts' => $plan->watts, 'steps' => $plan->steps, 'patienceMinutes' => Reform::PATIENCE_MINUTES, 'progress' => $plan->progress($trials, $now)];
+        }
+
+        return new ColdItem($drawn->id, 'capacitor-'.$drawn->does, 'capacitor-'.$drawn->does, self::detail($drawn), $case['word'], $case['verdict'], $case['reasons'], $steps, self::gauges($drawn, $trials, $case['window']), $more);
+    }
+
+    private static function detail(DrawnCapacitor $drawn): string
+    {
+        return Engineering::text($drawn->farads, 'F', self::digits($drawn->farads)).(null === $drawn->ratedVolts ? '' : \sprintf(' %g V', $drawn->ratedVolts));
+    }
+
+    /**
+     * @param array{lowFarads: float, highFarads: float} $window
+     *
+     * @return list<Gauge>
+     */
+    private static function gauges(DrawnCapacitor $drawn, Trials $trials, array $window): array
+    {
+        $figures = CapacitorCase::latestFigures($trials);
+        $gauges = [];
+        $farads = $figures['farads'] ?? null;
+        if (null !== $farads) {
+            $inside = $farads['value'] >= $window['lowFarads'] && $farads['value'] <= $window['highFarads'];
+            $gauges[] = new Gauge('capacitance', $farads['value'], 'F', $drawn->farads, $window['lowFarads'], $window['highFarads'], $inside ? Verdict::Within : Verdict::Out);
+        }
+        if (isset($figures['esrOhms'])) {
+            $gauges[] = new Gauge('esr', $figures['esrOhms']['value'], 'Ω', null, null, null, Verdict::Within, ReadingKind::Overload === $figures['esrOhms']['kind'] ? 'none' : null);
+        }
+        if (isset($figures['leakAmperes'])) {
+            $leak = $figures['leakAmperes'];
+            $gauges[] = new Gauge('leakage', $leak['value'], 'A', null, null, null, Verdict::Within, (ReadingKind::Below === $leak['kind'] ? '< ' : '').Engineering::text($leak['value'], 'A').(isset($figures['leakVolts']) ? ' at '.Engineering::text($figures['leakVolts']['value'], 'V', 1.0) : ''));
+        }
+
+        return $gauges;
+    }
+
+    /** @return array<string, mixed> what to fit in its place, in words and figures */
+    private static function replacement(DrawnCapacitor $drawn): array
+    {
+        $new = Replacement::propose($drawn);
+        $volts = null === $new['ratedVolts'] ? '' : \sprintf(' %g V', $new['ratedVolts']);
+        $stack = $new['stack'];
+        $text = null === $stack
+            ? Engineering::text($new['farads'], 'F', self::digits($new['farads'])).$volts
+            : \sprintf('2 × %s %g V in series, %s %s across each', Engineering::text($stack['each'], 'F', self::digits($stack['each'])), $stack['ratedVolts'], Engineering::text($stack['balancingOhms'], 'Ω'), Engineering::text($stack['balancingWatts'], 'W'));
+
+        return [...$new, 'text' => $text];
+    }
+
+    private static function digits(float $farads): float
+    {
+        return 10.0 ** (floor(log10($farads) + 1e-9) - 1);
+    }
+
+    private static function firstFarads(Trials $trials): float
+    {
+        foreach ($trials->kind(TrialKind::Capacitor)->all as $trial) {
+            $farads = $trial->value('farads') ?? 0.0;
+            if ($farads > 0.0) {
+                return $farads;
+            }
+        }
+
+        return 1e-6;
+    }
+
+    /** From the date codes found: the newest original part gives the earliest year (LOOK-2). */
+    private static function builtYear(ColdBench $bench): ?int
+    {
+        $codes = [];
+        foreach ($bench->trials()->kind(TrialKind::DateCode)->all as $trial) {
+            try {
+                $codes[] = DateCode::read($trial->text, $bench->year);
+            } catch (BadData) {
+                continue;
+            }
+        }
+
+        return DateCode::builtNotBefore($codes)['year'] ?? null;
+    }
+}

@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Cold;
+
+use Symfony\Component\Clock\ClockInterface;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\TrialKind;
+use Yew\Core\Version;
+use Yew\Server\Job\Entity\JobUnit;
+use Yew\Server\Tape\Projection\BenchFold;
+
+/** The boards of the four cold stations, and what a single test is judged as when it is taken. */
+final readonly class ColdStations
+{
+    public const ALL = ['look', 'iron', 'capacitors', 'resistors'];
+
+    public function __construct(private ColdBenches $benches, private ClockInterface $clock)
+    {
+    }
+
+    /** @return list<ColdItem> */
+    public function items(JobUnit $unit, string $station, ?BenchFold $fold = null): array
+    {
+        return self::board($this->benches->of($unit, $fold), $station, (float) $this->clock->now()->format('U.u'));
+    }
+
+    /** @return list<ColdItem> */
+    public static function board(ColdBench $bench, string $station, float $now): array
+    {
+        return match ($station) {
+            'look' => LookBoard::items($bench),
+            'iron' => IronBoard::items($bench),
+            'capacitors' => CapacitorBoard::items($bench, $now),
+            'resistors' => ResistorBoard::items($bench),
+            default => throw new \LogicException('no cold station '.$station),
+        };
+    }
+
+    /** The station that a test belongs to. */
+    public static function of(TrialKind $kind): string
+    {
+        return match ($kind) {
+            TrialKind::Capacitor, TrialKind::Reform, TrialKind::Polarity, TrialKind::Ripple => 'capacitors',
+            TrialKind::Resistor, TrialKind::Path, TrialKind::Contacts, TrialKind::PinShort, TrialKind::HeaterReference, TrialKind::HeaterLegs => 'resistors',
+            TrialKind::Fuse, TrialKind::Cord, TrialKind::LiveLead, TrialKind::LineCapacitor, TrialKind::EarthBond, TrialKind::MainsInsulation, TrialKind::TubeLook, TrialKind::CanLook, TrialKind::AreaLook, TrialKind::DateCode => 'look',
+            default => 'iron',
+        };
+    }
+
+    /**
+     * The verdict on the part as it stands with this test in: the judgement as given then.
+     *
+     * @param BenchFold $after with the test folded in
+     *
+     * @return array<string, mixed>|null null for a part that no board shows
+     */
+    public function judgement(JobUnit $unit, BenchFold $after, TrialKind $kind, string $part): ?array
+    {
+        foreach ($this->items($unit, self::of($kind), $after) as $item) {
+            if ($item->part === $part) {
+                $reason = $item->reasons[0] ?? null;
+
+                return ['verdict' => $item->verdict->value, 'marks' => [], 'word' => $item->word, 'reasonCode' => $reason->code ?? 'none', 'figures' => $reason->figures ?? [], 'coreVersion' => Version::CORE];
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * How each station stands, for the path and for close-out.
+     *
+     * @return list<array{station: string, total: int, done: int, bad: list<string>, leftAlone: int}>
+     */
+    public function summary(JobUnit $unit, BenchFold $fold): array
+    {
+        $bench = $this->benches->of($unit, $fold);
+        $summary = [];
+        foreach (self::ALL as $station) {
+            $items = self::board($bench, $station, (float) $this->clock->now()->format('U.u'));
+            $left = array_filter($items, static fn (ColdItem $i): bool => null !== $fold->cold->leftAlone($station, $i->part));
+            $summary[] = [
+                'station' => $station,
+                'total' => \count($items),
+                'done' => \count(array_filter($items, static fn (ColdItem $i): bool => $i->isDone())),
+                'bad' => array_values(array_map(static fn (ColdItem $i): string => $i->part, array_filter($items, static fn (ColdItem $i): bool => Verdict::Out === $i->verdict || Verdict::Danger === $i->verdict))),
+                'leftAlone' => \count($left),
+            ];
+        }
+
+        return $summary;
+    }
+}

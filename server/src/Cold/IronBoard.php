@@ -1,0 +1,93 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Cold;
+
+use Yew\Core\Iron\Choke;
+use Yew\Core\Iron\DrawnTransformer;
+use Yew\Core\Iron\IronContext;
+use Yew\Core\Iron\IronPlan;
+use Yew\Core\Iron\OutputTransformer;
+use Yew\Core\Iron\PowerTransformer;
+use Yew\Core\Iron\RatioTest;
+use Yew\Core\Iron\TransformerVerdict;
+use Yew\Core\Quantity\Engineering;
+use Yew\Core\Reading\Verdict;
+
+/** Transformers and chokes with their verdicts. */
+final class IronBoard
+{
+    /** @return list<ColdItem> */
+    public static function items(ColdBench $bench): array
+    {
+        return array_map(static fn (DrawnTransformer $t): ColdItem => self::item($bench, $t), $bench->iron);
+    }
+
+    private static function item(ColdBench $bench, DrawnTransformer $drawn): ColdItem
+    {
+        $trials = $bench->trials()->of($drawn->id);
+        $context = self::context($bench, $drawn);
+        $verdict = match ($drawn->role) {
+            'power' => PowerTransformer::judge($drawn, $trials, $context),
+            'output' => OutputTransformer::judge($drawn, $trials, $context),
+            default => Choke::judge($drawn, $trials, $context),
+        };
+
+        return new ColdItem($drawn->id, 'iron-'.$drawn->role, 'iron-'.$drawn->role, self::detail($drawn), $verdict->word, $verdict->verdict, $verdict->reasons, IronPlan::steps($drawn, $bench->trials()), self::gauges($drawn, $verdict), ['notAsked' => $verdict->notAsked, 'role' => $drawn->role, 'channel' => $drawn->channel]);
+    }
+
+    private static function context(ColdBench $bench, DrawnTransformer $drawn): IronContext
+    {
+        $rail = $drawn->supply ?? array_key_first($bench->circuit?->drawn->rails() ?? []);
+        $volts = null === $rail ? null : $bench->circuit?->working->at($rail);
+        $loads = [];
+        foreach (array_unique($drawn->tubes) as $type) {
+            array_push($loads, ...($bench->tubes->find($type)->loads ?? []));
+        }
+        $sister = null;
+        foreach ($bench->iron as $other) {
+            if ('output' === $other->role && $other->id !== $drawn->id && 'output' === $drawn->role) {
+                $sister = RatioTest::of($bench->trials()->of($other->id), $other->tapOhms)->impedanceOhms() ?? $sister;
+            }
+        }
+
+        return new IronContext($bench->practice->mainsHertz, $volts, $bench->mainsRatio(), $loads, $sister, RatioTest::of($bench->lastVisit->of($drawn->id), $drawn->tapOhms)->impedanceOhms());
+    }
+
+    private static function detail(DrawnTransformer $drawn): string
+    {
+        return match ($drawn->role) {
+            'output' => null === $drawn->primaryOhms || null === $drawn->tapOhms ? '' : \sprintf('%s to %s', Engineering::text($drawn->primaryOhms, 'Ω'), Engineering::text($drawn->tapOhms, 'Ω', 0.1)).([] === $drawn->tubes ? '' : ', '.implode(' and ', array_unique($drawn->tubes))),
+            'power' => null === $drawn->ratedVolts ? '' : \sprintf('for %g V', $drawn->ratedVolts),
+            default => null === $drawn->henries ? '' : Engineering::text($drawn->henries, 'H').', '.Engineering::text($drawn->ohms('winding') ?? 0.0, 'Ω'),
+        };
+    }
+
+    /** @return list<Gauge> */
+    private static function gauges(DrawnTransformer $drawn, TransformerVerdict $verdict): array
+    {
+        $gauges = [];
+        $m = $verdict->measured;
+        /** @var list<array{tap: string, ohms: float, ratio: float, impedanceOhms: float, bandOhms: float}> $taps */
+        $taps = $m['taps'] ?? [];
+        foreach ($taps as $tap) {
+            $known = $drawn->primaryOhms;
+            $inside = null === $known || abs($tap['impedanceOhms'] / $known - 1) <= 0.1;
+            $gauges[] = new Gauge('tap '.$tap['tap'].' Ω', $tap['impedanceOhms'], 'Ω', $known, null === $known ? null : 0.9 * $known, null === $known ? null : 1.1 * $known, $inside ? Verdict::Within : Verdict::Watch, \sprintf('%s (ratio %.1f)', Engineering::text($tap['impedanceOhms'], 'Ω'), $tap['ratio']));
+        }
+        /** @var list<array{winding: string, volts: float, mainsVolts: float, expectedVolts: float|null, deviationPercent: float|null}> $windings */
+        $windings = $m['windings'] ?? [];
+        foreach ($windings as $w) {
+            $expected = $w['expectedVolts'];
+            $gauges[] = new Gauge($w['winding'].' at '.Engineering::plain($w['mainsVolts'], 0.1).' V', $w['volts'], 'V', $expected, null === $expected ? null : 0.95 * $expected, null === $expected ? null : 1.05 * $expected, null === $expected || abs($w['volts'] / $expected - 1) <= 0.05 ? Verdict::Within : Verdict::Watch);
+        }
+        foreach (['primaryHenries' => 'primary inductance', 'henries' => 'inductance'] as $name => $label) {
+            if (\is_float($m[$name] ?? null)) {
+                $gauges[] = new Gauge($label, $m[$name], 'H', 'henries' === $name ? $drawn->henries : null, null, null, Verdict::Within);
+            }
+        }
+
+        return $gauges;
+    }
+}

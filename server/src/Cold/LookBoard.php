@@ -1,0 +1,116 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Cold;
+
+use Yew\Core\Bench\FuseMark;
+use Yew\Core\Capacitor\CapacitorKind;
+use Yew\Core\Capacitor\DrawnCapacitor;
+use Yew\Core\Capacitor\DrawnCapacitors;
+use Yew\Core\Codec\BadData;
+use Yew\Core\Iron\DrawnTransformer;
+use Yew\Core\Look\DateCode;
+use Yew\Core\Look\LookCase;
+use Yew\Core\Look\LookItem;
+use Yew\Core\Look\LookPlan;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Sheet\Fuse;
+use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\Step;
+use Yew\Core\Trial\Trial;
+use Yew\Core\Trial\TrialKind;
+
+/** The walk round the cold amplifier. */
+final class LookBoard
+{
+    /** @return list<ColdItem> */
+    public static function items(ColdBench $bench): array
+    {
+        $iron = array_map(static fn (DrawnTransformer $t): string => $t->id, $bench->iron);
+
+        return array_map(static fn (LookItem $item): ColdItem => self::item($bench, $item), LookPlan::items($bench->sheet, self::cans($bench), $iron, $bench->trials()));
+    }
+
+    /** @return list<string> electrolytics, one entry per can */
+    private static function cans(ColdBench $bench): array
+    {
+        $all = null !== $bench->circuit ? DrawnCapacitors::of($bench->circuit) : (null === $bench->sheet ? [] : DrawnCapacitors::ofList($bench->sheet));
+        $electrolytics = array_filter($all, static fn (DrawnCapacitor $c): bool => CapacitorKind::Electrolytic === $c->kind());
+
+        return array_values(array_unique(array_map(static fn (DrawnCapacitor $c): string => $c->can(), $electrolytics)));
+    }
+
+    private static function item(ColdBench $bench, LookItem $item): ColdItem
+    {
+        $reasons = [];
+        $open = false;
+        foreach ($item->steps as $step) {
+            $open = $open || $step->isOpen();
+            array_push($reasons, ...(null === $step->done ? [] : self::reasons($bench, $step, $step->done)));
+        }
+        foreach ($bench->record->findings() as $finding) {
+            if (($finding['place'] ?? null) === $item->part) {
+                $reasons[] = self::found($finding);
+            }
+        }
+        $reasons = Reason::worstFirst($reasons);
+        $worst = Reason::worst($reasons);
+        $word = match (true) {
+            Verdict::Danger === $worst, Verdict::Out === $worst => 'unsafe',
+            $open => 'open',
+            Verdict::Watch === $worst, Verdict::CannotSay === $worst => 'watch',
+            default => 'seen',
+        };
+
+        return new ColdItem($item->part, 'look-'.$item->group, 'look-'.('area' === $item->group ? $item->part : $item->group), $item->detail, $word, 'open' === $word ? Verdict::CannotSay : $worst ?? Verdict::Within, $reasons, $item->steps);
+    }
+
+    /** @return list<Reason> */
+    private static function reasons(ColdBench $bench, Step $step, Trial $trial): array
+    {
+        if (TrialKind::DateCode === $trial->kind) {
+            return self::dated($trial, $bench->year);
+        }
+        $fuse = null;
+        foreach ($bench->sheet->fuses ?? [] as $candidate) {
+            $fuse = $candidate->id === $step->part ? $candidate : $fuse;
+        }
+
+        return LookCase::judge($trial, null === $fuse ? null : self::mark($fuse), $bench->sheet->printedMains[0] ?? $bench->wiredFor, $bench->wiredFor, null === $fuse || 'mains' === $fuse->place, self::runningAmperes($bench));
+    }
+
+    private static function mark(Fuse $fuse): FuseMark
+    {
+        return new FuseMark($fuse->printedAmperes, $fuse->characteristic, $fuse->ratedVolts);
+    }
+
+    /** Mains current by the circuit, at the unit's own mains: the same power as at the drawing's. */
+    private static function runningAmperes(ColdBench $bench): ?float
+    {
+        $amperes = array_sum(array_map(static fn ($s): float => $s->primaryAmperes, $bench->circuit->working->supplies ?? []));
+
+        return $amperes > 0.0 ? $amperes / $bench->mainsRatio() : null;
+    }
+
+    /** @return list<Reason> */
+    private static function dated(Trial $trial, int $year): array
+    {
+        try {
+            $read = DateCode::read($trial->text, $year);
+        } catch (BadData) {
+            return [new Reason('date-code-unread', Verdict::CannotSay, ['mark' => $trial->text])];
+        }
+        $years = array_values(array_unique(array_column($read['candidates'], 'year')));
+
+        return [new Reason(\count($years) > 1 ? 'date-code-candidates' : 'date-code', Verdict::Within, ['mark' => $trial->text, 'maker' => $read['candidates'][0]['maker'], 'years' => array_map(strval(...), $years), 'week' => (string) $read['candidates'][0]['week']])];
+    }
+
+    /** @param array<string, mixed> $finding */
+    private static function found(array $finding): Reason
+    {
+        $severity = \is_string($finding['severity'] ?? null) ? $finding['severity'] : 'note';
+
+        return new Reason('finding', 'note' === $severity ? Verdict::Within : Verdict::from($severity), ['what' => $finding['what'] ?? 'other', 'text' => $finding['text'] ?? '']);
+    }
+}

@@ -1,0 +1,80 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Cold;
+
+use Yew\Core\Quantity\Engineering;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Resistor\DrawnPaths;
+use Yew\Core\Resistor\DrawnResistor;
+use Yew\Core\Resistor\DrawnResistors;
+use Yew\Core\Resistor\HeaterCase;
+use Yew\Core\Resistor\ResistorCase;
+use Yew\Core\Resistor\SocketCase;
+use Yew\Core\Sheet\TubePosition;
+use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\Step;
+use Yew\Core\Trial\TrialKind;
+
+/** Every resistor by its ohms in place, every socket by its contacts and paths, and the heaters' reference. */
+final class ResistorBoard
+{
+    /** @return list<ColdItem> sockets first: a bad contact costs an output tube */
+    public static function items(ColdBench $bench): array
+    {
+        $sockets = array_values(array_map(static fn (TubePosition $t): ColdItem => self::socket($bench, $t), $bench->sheet->tubes ?? []));
+        usort($sockets, static fn (ColdItem $a, ColdItem $b): int => ($b->more['output'] ?? false) <=> ($a->more['output'] ?? false));
+        $drawn = null !== $bench->circuit ? DrawnResistors::of($bench->circuit) : (null === $bench->sheet ? [] : DrawnResistors::ofList($bench->sheet));
+
+        return [...$sockets, ...array_map(static fn (DrawnResistor $r): ColdItem => self::resistor($bench, $r), $drawn), self::heaters($bench)];
+    }
+
+    private static function resistor(ColdBench $bench, DrawnResistor $drawn): ColdItem
+    {
+        $mate = null === $drawn->mate ? null : $bench->trials()->of($drawn->mate)->latest(TrialKind::Resistor);
+        $case = ResistorCase::judge($drawn, $bench->trials()->of($drawn->id), $mate, $bench->damageAt($drawn->id), $bench->practice->resistorGracePercent);
+        $trial = $bench->trials()->of($drawn->id)->latest(TrialKind::Resistor);
+        $ohms = $trial?->value('ohms');
+        $gauges = null === $trial ? [] : [new Gauge($trial->lifted ? 'lifted' : 'in-place', $trial->isOpen('ohms') ? null : $ohms, 'Ω', $case['expectedOhms'], $case['lowOhms'], $case['highOhms'], Reason::worst(array_values(array_filter($case['reasons'], static fn (Reason $r): bool => str_starts_with($r->code, 'resistor-')))) ?? Verdict::Within, $trial->isOpen('ohms') ? 'OL' : null)];
+        $where = implode(', ', array_map(static fn (array $p): string => \sprintf('%s pin %d %s', $p['tube'], $p['pin'], $p['electrode']), \array_slice($drawn->pins, 0, 2)));
+
+        return new ColdItem(
+            $drawn->id, 'resistor-'.($drawn->isSafety() ? 'safety' : 'other'), 'resistor-'.$drawn->does, Engineering::text($drawn->ohms, 'Ω').(null === $drawn->ratedWatts ? '' : \sprintf(' %g W', $drawn->ratedWatts)),
+            $case['word'], $case['verdict'], $case['reasons'], [Step::of($bench->trials(), TrialKind::Resistor, $drawn->id)], $gauges,
+            ['where' => $where, 'between' => [$drawn->a, $drawn->b], 'mate' => $drawn->mate, 'expectedText' => Engineering::text($case['expectedOhms'], 'Ω'), 'inCircuit' => null !== $drawn->inCircuitOhms, 'watts' => $drawn->watts, 'ratedWatts' => $drawn->ratedWatts],
+        );
+    }
+
+    private static function socket(ColdBench $bench, TubePosition $tube): ColdItem
+    {
+        $paths = null === $bench->circuit ? [] : DrawnPaths::through($bench->circuit, $tube->position);
+        $forbidden = null === $bench->circuit ? [] : DrawnPaths::forbidden($bench->circuit, $tube->position);
+        $trials = $bench->trials()->of($tube->position);
+        $case = SocketCase::judge($trials, $paths, $forbidden, $tube->output);
+        $steps = [Step::of($bench->trials(), TrialKind::Contacts, $tube->position)];
+        foreach ($paths as $path) {
+            // The way to an output grid is asked of everyone; the others where there is doubt.
+            $steps[] = Step::of($bench->trials(), TrialKind::Path, $tube->position, $path['from'].'→'.$path['to'], !$tube->output);
+        }
+        foreach ($forbidden as $pair) {
+            $steps[] = Step::of($bench->trials(), TrialKind::PinShort, $tube->position, $pair['pins'], !$tube->output);
+        }
+
+        return new ColdItem($tube->position, 'socket', 'socket', $tube->type.(null === $tube->role ? '' : ', '.$tube->role), $case['word'], $case['verdict'], $case['reasons'], $steps, [], ['output' => $tube->output, 'paths' => $paths, 'forbidden' => $forbidden, 'faults' => $trials->latest(TrialKind::Contacts)->said['faults'] ?? null]);
+    }
+
+    private static function heaters(ColdBench $bench): ColdItem
+    {
+        $reasons = Reason::worstFirst(HeaterCase::judge($bench->trials()->of('heaters')));
+        $steps = [Step::of($bench->trials(), TrialKind::HeaterReference, 'heaters'), Step::of($bench->trials(), TrialKind::HeaterLegs, 'heaters', '', true)];
+        $worst = Reason::worst($reasons);
+
+        return new ColdItem('heaters', 'socket', 'heaters', '', match (true) {
+            [] === $reasons => 'open',
+            Verdict::Out === $worst => 'bad',
+            Verdict::Watch === $worst => 'watch',
+            default => 'sound',
+        }, $worst ?? Verdict::CannotSay, $reasons, $steps);
+    }
+}

@@ -1,0 +1,54 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Shop;
+
+use Yew\Core\Capacitor\Leakage;
+use Yew\Core\Capacitor\School;
+use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Resistor\ResistorCase;
+
+/** The shop's way of working where practitioners differ, and the mains of its place. */
+final readonly class Practice
+{
+    public function __construct(
+        public School $school = School::MeasureFirst,
+        public Leakage $leakage = Leakage::General,
+        public float $resistorGracePercent = ResistorCase::GRACE_PERCENT,
+        public float $mainsVolts = 120.0,
+        public float $mainsHertz = 60.0,
+    ) {
+    }
+
+    /**
+     * @param array<mixed> $data as toArray() gives it; what is missing keeps its default
+     *
+     * @throws BadData
+     */
+    public static function decode(array $data): self
+    {
+        $fields = Fields::of($data);
+        $usual = new self();
+        $practice = new self(
+            $fields->has('capacitorSchool') ? $fields->oneOf('capacitorSchool', School::class) : $usual->school,
+            $fields->has('leakageGrade') ? $fields->oneOf('leakageGrade', Leakage::class) : $usual->leakage,
+            $fields->optionalNumber('resistorGracePercent', 1, 30) ?? $usual->resistorGracePercent,
+            $fields->optionalNumber('mainsVolts', 90, 260) ?? $usual->mainsVolts,
+            $fields->optionalNumber('mainsHertz', 45, 65) ?? $usual->mainsHertz,
+        );
+        foreach (['capacitorSchool', 'leakageGrade'] as $name) {
+            $fields->raw($name);
+        }
+        $fields->done();
+
+        return $practice;
+    }
+
+    /** @return array<string, float|string> */
+    public function toArray(): array
+    {
+        return ['capacitorSchool' => $this->school->value, 'leakageGrade' => $this->leakage->value, 'resistorGracePercent' => $this->resistorGracePercent, 'mainsVolts' => $this->mainsVolts, 'mainsHertz' => $this->mainsHertz];
+    }
+}

@@ -1,0 +1,149 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tests\Cold;
+
+use Yew\Core\Codec\Fields;
+use Yew\Server\Tests\ServerTestCase;
+
+/** The four cold stations over the tape: what is refused, what is judged, what the boards then say. */
+final class ColdStationsTest extends ServerTestCase
+{
+    private string $job;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->signIn('idris');
+        $this->job = $this->bookIn($this->lantern());
+        $this->proveDead(30);
+    }
+
+    public function testOhmsWaitUntilItIsDeadAndRatiosUntilItIsDriven(): void
+    {
+        self::assertStringContainsString('needs a chassis that is driven; it is dead', $this->trial('ratio', 'T2', '8', '11.0/0.39')->string('line'));
+        $this->drive();
+        self::assertStringContainsString('needs a chassis that is dead; it is driven', $this->trial('winding-ohms', 'T2', 'a', '58')->string('line'));
+        self::assertStringContainsString('needs a chassis that is dead; it is driven', $this->trial('resistor', 'R14', '', '10k')->string('line'));
+    }
+
+    public function testAShortedOutputTransformerIsCondemnedAndNotMeasuredFurther(): void
+    {
+        $this->trial('winding-ohms', 'T2', 'a', '57.1');
+        $this->trial('winding-ohms', 'T2', 'b', '66.3');
+        $this->drive();
+        $this->trial('ratio', 'T2', '8', '11.5/0.40');
+        self::assertSame('open', $this->item('iron', 'T2')->string('word'));
+        $entry = $this->trial('magnetising', 'T2', '8', '5.02/1.4');
+        self::assertStringContainsString('Condemned: Magnetising current far too high', $entry->string('line'));
+        $item = $this->item('iron', 'T2');
+        self::assertSame(['condemned', 'out', null], [$item->string('word'), $item->string('verdict'), $item->raw('next')]);
+        self::assertSame('6.61 kΩ (ratio 28.8)', $item->objects('gauges')[0]->string('shown'));
+    }
+
+    public function testSwappedLeadsAreSaidNotJudged(): void
+    {
+        $this->drive();
+        self::assertStringContainsString('the leads are swapped', $this->trial('ratio', 'T2', '8', '0.5/11.0')->string('line'));
+        self::assertSame('retest', $this->item('iron', 'T2')->string('word'));
+        self::assertStringContainsString('nothing tells nothing', $this->trial('ratio', 'T2', '8', '0/0.5')->string('line'));
+        self::assertStringContainsString('open, shorted, or the wrong terminals', $this->trial('ratio', 'T2', '8', '11/0')->string('line'));
+    }
+
+    public function testALeakyCouplingCapacitorIsFoundByWhatItDoesToTheGrid(): void
+    {
+        $entry = $this->trial('capacitor', 'C14', '', '0.104 - 4u@250', lifted: true);
+        self::assertStringContainsString('Replace:', $entry->string('line'));
+        $reasons = array_map(static fn (Fields $f): string => $f->string('sentence'), $this->item('capacitors', 'C14')->objects('reasons'));
+        self::assertStringContainsString('lifts the grid by', $reasons[0]);
+        self::assertStringContainsString('Refused: leakage is taken while driven', $this->trial('capacitor', 'C15', '', '0.1 - 1u@250')->string('line'));
+        $tight = $this->trial('capacitor', 'C15', '', '0.1 - <0.1u@400', lifted: true);
+        self::assertStringContainsString('Watch: Rated 400 V; at a cold start it sees', $tight->string('line'));
+        self::assertContains('coupling-tight', array_map(static fn (Fields $f): string => $f->string('code'), $this->item('capacitors', 'C15')->objects('reasons')));
+    }
+
+    public function testADriftedScreenResistorIsFoundInPlace(): void
+    {
+        self::assertStringContainsString('Good', $this->trial('resistor', 'R25', '', '473')->string('line'));
+        $entry = $this->trial('resistor', 'R26', '', '612');
+        self::assertStringContainsString('Replace: 612 Ω in place where 470 Ω is expected', $entry->string('line'));
+        self::assertStringContainsString('a decade off', $this->trial('resistor', 'R25', '', '4k7')->string('line'));
+    }
+
+    public function testALooseGridContactOfAnOutputTubeIsDanger(): void
+    {
+        $entry = $this->trial('contacts', 'V4', '', '5 loose');
+        self::assertStringContainsString('loses its bias there', $entry->string('line'));
+        self::assertSame('bad', $this->item('resistors', 'V4')->string('word'));
+        $this->trial('contacts', 'V5', '', 'ok');
+        $paths = $this->item('resistors', 'V5')->objects('steps');
+        self::assertContains('path', array_map(static fn (Fields $f): string => $f->string('test'), $paths));
+    }
+
+    public function testWhatCannotBeReadIsKeptAndRefused(): void
+    {
+        foreach ([['resistor', 'R25', '-4'], ['capacitor', 'C14', '0.1 1 2 3'], ['contacts', 'V4', 'pin five'], ['tube-look', 'V4', 'purple']] as [$test, $part, $text]) {
+            $entry = $this->trial($test, $part, '', $text);
+            self::assertTrue($entry->boolean('refused'), $text);
+        }
+    }
+
+    public function testATestTakenBackCountsNoMoreAndAPartLeftAloneIsSaid(): void
+    {
+        $entry = $this->trial('resistor', 'R26', '', '612');
+        $this->write($this->job, 'correction', ['corrects' => $entry->string('id'), 'reason' => 'wrong part']);
+        self::assertSame('open', $this->item('resistors', 'R26')->string('word'));
+        $this->write($this->job, 'left-alone', ['part' => 'R26', 'station' => 'resistors', 'reason' => 'under the board']);
+        $item = $this->item('resistors', 'R26');
+        self::assertSame(['under the board', 'left alone'], [$item->string('leftAlone'), $item->string('wordText')]);
+    }
+
+    public function testEveryBoardOpensWithAndWithoutASheet(): void
+    {
+        foreach (['look', 'iron', 'capacitors', 'resistors'] as $station) {
+            self::assertGreaterThan(2, \count($this->board($station)->objects('items')), $station);
+        }
+        $this->job = $this->bookIn();
+        foreach (['look', 'iron', 'capacitors', 'resistors'] as $station) {
+            self::assertIsArray($this->board($station)->objects('items'));
+        }
+    }
+
+    private function trial(string $test, string $part, string $subject, string $text, bool $lifted = false): Fields
+    {
+        return $this->write($this->job, 'trial', ['test' => $test, 'part' => $part, ...('' === $subject ? [] : ['subject' => $subject]), 'text' => $text, ...($lifted ? ['lifted' => true] : [])])->objects('entries')[0];
+    }
+
+    private function board(string $station): Fields
+    {
+        $unit = $this->em()->getConnection()->fetchOne('SELECT unit_id FROM job_unit WHERE job_id = ?', [$this->job]);
+        self::assertIsString($unit);
+
+        return $this->get('/api/jobs/'.$this->job.'/units/'.$unit.'/stations/'.$station);
+    }
+
+    private function item(string $station, string $part): Fields
+    {
+        foreach ($this->board($station)->objects('items') as $item) {
+            if ($item->string('part') === $part) {
+                return $item;
+            }
+        }
+        self::fail('no '.$part.' at '.$station);
+    }
+
+    private function proveDead(float $minutesAgo): void
+    {
+        foreach ([$minutesAgo, $minutesAgo - 11, 1] as $ago) {
+            foreach (['A' => '0.4', 'N1' => '0.1'] as $island => $text) {
+                $this->write($this->job, 'discharge-proof', ['island' => $island, 'text' => $text], $ago);
+            }
+        }
+    }
+
+    private function drive(): void
+    {
+        $this->write($this->job, 'state-change', ['to' => 'driven', 'gates' => ['isolated-source' => 'yes', 'output-tubes-out' => 'yes']]);
+    }
+}
