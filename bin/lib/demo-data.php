@@ -57,6 +57,22 @@ function chance(string $name): float
     return (crc32($name) % 20001) / 10000 - 1;
 }
 
+/** What an ohmmeter shows in place: of a resistor by its ends, of a path by its places. */
+function ohmsOf(AsFitted $fitted, array $trial, string $serial): string
+{
+    global $tubes;
+    $part = $fitted->netlist->find($trial['part']);
+    [$a, $b] = $part instanceof Yew\Core\Circuit\Element\Resistor ? [$part->a, $part->b] : array_reverse(explode('→', $trial['subject']));
+    $ohms = Yew\Core\Circuit\Analysis\ColdResistance::between($fitted->netlist, $tubes, $a, $b, $fitted->factors);
+    if (null === $ohms) {
+        return 'ol';
+    }
+    $ohms *= 1 + 0.02 * chance($serial.$trial['part'].($trial['subject'] ?? ''));
+    [$unit, $size] = $ohms >= 1e6 ? ['M', 1e6] : ($ohms >= 1e3 ? ['k', 1e3] : ['', 1.0]);
+
+    return sprintf('%.4g', $ohms / $size).$unit;
+}
+
 function written(string $file, mixed $data): void
 {
     file_put_contents($file, preg_replace_callback('/^( +)/m', static fn (array $m): string => str_repeat(' ', intdiv(strlen($m[1]), 2)), json_encode($data, JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_THROW_ON_ERROR))."\n");
@@ -100,6 +116,9 @@ foreach ($jobs as &$job) {
             $wired = $sheet->printedMainsFor((float) $job['unit']['wiredForVolts']);
             $solution = solved($fitted->netlist, $fitted->factors, $facts['inletVolts']['value'] / $wired * $sheet->printedMains[0]);
             $meter = $meters[$facts['meterId']['value']];
+        }
+        foreach ($line['trials'] ?? [] as $i => $trial) {
+            $line['trials'][$i]['text'] = $trial['text'] ?? ohmsOf($fitted, $trial, $serial);
         }
         foreach ($line['readings'] ?? [] as $i => $reading) {
             $place = $reading[0];

@@ -16,6 +16,10 @@ export const router = createRouter({
       children: [
         { path: '', redirect: { name: 'voltages' } },
         { path: 'book-in', name: 'job-book-in', component: () => import('./stations/book-in/BookInStation.vue') },
+        { path: 'look', name: 'look', component: () => import('./stations/cold/LookStation.vue') },
+        { path: 'iron', name: 'iron', component: () => import('./stations/cold/IronStation.vue') },
+        { path: 'capacitors', name: 'capacitors', component: () => import('./stations/cold/CapacitorStation.vue') },
+        { path: 'resistors', name: 'resistors', component: () => import('./stations/cold/ResistorStation.vue') },
         { path: 'voltages', name: 'voltages', component: () => import('./stations/voltages/VoltagesStation.vue') },
         { path: 'close-out', name: 'close-out', component: () => import('./stations/close-out/CloseOutStation.vue') },
       ],

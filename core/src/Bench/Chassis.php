@@ -11,13 +11,17 @@ namespace Yew\Core\Bench;
  */
 final readonly class Chassis
 {
-    /** @param array<string, Proof> $proofs newest proof by island id */
+    /**
+     * @param array<string, Proof> $proofs  newest proof by island id
+     * @param array<string, Proof> $expired proofs whose time is over: they prove nothing, but a second low reading confirms them (contract §8)
+     */
     private function __construct(
         public ChassisState $state,
         public float $since,
         public array $proofs,
         public bool $bleederClipped,
         public float $lastSeen,
+        private array $expired = [],
     ) {
     }
 
@@ -37,7 +41,7 @@ final readonly class Chassis
         if (ChassisState::Dead === $this->state) {
             $until = [] === array_diff($islands, array_keys($this->proofs)) ? $this->provedUntil($islands) : $this->since;
             if (null !== $until && $time >= $until) {
-                return new self(ChassisState::Discharging, $until, [], $this->bleederClipped, $this->lastSeen);
+                return new self(ChassisState::Discharging, $until, [], $this->bleederClipped, $this->lastSeen, $this->proofs);
             }
         } elseif (ChassisState::Discharging !== $this->state && $time - $this->lastSeen > SafetyFigures::GAP_SECONDS) {
             return new self(ChassisState::Discharging, $time, [], $this->bleederClipped, $this->lastSeen);
@@ -70,12 +74,12 @@ final readonly class Chassis
 
     public function seen(float $at): self
     {
-        return new self($this->state, $this->since, $this->proofs, $this->bleederClipped, max($at, $this->lastSeen));
+        return new self($this->state, $this->since, $this->proofs, $this->bleederClipped, max($at, $this->lastSeen), $this->expired);
     }
 
     public function withBleeder(bool $clipped): self
     {
-        return new self($this->state, $this->since, $this->proofs, $clipped, $this->lastSeen);
+        return new self($this->state, $this->since, $this->proofs, $clipped, $this->lastSeen, $this->expired);
     }
 
     /**
@@ -85,7 +89,7 @@ final readonly class Chassis
      */
     public function prove(string $island, float $volts, float $at, array $islands): self
     {
-        $before = $this->proofs[$island] ?? null;
+        $before = $this->proofs[$island] ?? $this->expired[$island] ?? null;
         $size = abs($volts);
         $quietBefore = null !== $before && $before->volts < SafetyFigures::QUIET_VOLTS;
         $confirms = $quietBefore && $size < SafetyFigures::QUIET_VOLTS && ($before->confirms || $at - $before->at >= SafetyFigures::PROOF_SECONDS);
@@ -96,7 +100,7 @@ final readonly class Chassis
         }
         $state = $low ? ChassisState::Dead : ChassisState::Discharging;
 
-        return new self($state, $state === $this->state ? $this->since : $at, $proofs, $this->bleederClipped, max($at, $this->lastSeen));
+        return new self($state, $state === $this->state ? $this->since : $at, $proofs, $this->bleederClipped, max($at, $this->lastSeen), $this->expired);
     }
 
     /** @return array<string, mixed> */
@@ -105,21 +109,35 @@ final readonly class Chassis
         return [
             'state' => $this->state->value,
             'since' => $this->since,
-            'proofs' => array_map(static fn (Proof $p): array => ['volts' => $p->volts, 'at' => $p->at, 'confirms' => $p->confirms], $this->proofs),
+            'proofs' => array_map(self::told(...), $this->proofs),
+            'expired' => array_map(self::told(...), $this->expired),
             'bleederClipped' => $this->bleederClipped,
             'lastSeen' => $this->lastSeen,
         ];
     }
 
-    /** @param array{state: string, since: float|int, proofs: array<string, array{volts: float|int, at: float|int, confirms: bool}>, bleederClipped: bool, lastSeen: float|int} $data as toArray() gave it */
+    /** @param array{state: string, since: float|int, proofs: array<string, array{volts: float|int, at: float|int, confirms: bool}>, bleederClipped: bool, lastSeen: float|int, expired?: array<string, array{volts: float|int, at: float|int, confirms: bool}>} $data as toArray() gave it */
     public static function fromArray(array $data): self
     {
         return new self(
             ChassisState::from($data['state']),
             (float) $data['since'],
-            array_map(static fn (array $p): Proof => new Proof((float) $p['volts'], (float) $p['at'], $p['confirms']), $data['proofs']),
+            array_map(self::proof(...), $data['proofs']),
             $data['bleederClipped'],
             (float) $data['lastSeen'],
+            array_map(self::proof(...), $data['expired'] ?? []),
         );
+    }
+
+    /** @return array{volts: float, at: float, confirms: bool} */
+    private static function told(Proof $proof): array
+    {
+        return ['volts' => $proof->volts, 'at' => $proof->at, 'confirms' => $proof->confirms];
+    }
+
+    /** @param array{volts: float|int, at: float|int, confirms: bool} $data */
+    private static function proof(array $data): Proof
+    {
+        return new Proof((float) $data['volts'], (float) $data['at'], $data['confirms']);
     }
 }

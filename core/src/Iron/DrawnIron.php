@@ -35,8 +35,9 @@ final class DrawnIron
     {
         $windings = [['id' => 'primary', 'name' => 'primary', 'ohms' => $t->primaryOhms, 'volts' => null, 'centreTapped' => false]];
         foreach ($t->windings as $w) {
-            $tapped = [] !== array_filter($netlist->all(Rectifier::class), static fn (Rectifier $r): bool => $r->winding === $t->id.'/'.$w->id && RectifierKind::CentreTap === $r->kind);
-            $windings[] = ['id' => $w->id, 'name' => $w->id, 'ohms' => $w->ohms, 'volts' => $w->volts, 'centreTapped' => $tapped];
+            $tapped = [] !== array_filter($netlist->all(Rectifier::class), static fn (Rectifier $r): bool => $r->winding === $w->id && RectifierKind::CentreTap === $r->kind);
+            $name = substr($w->id, \strlen($t->id) + 1);
+            $windings[] = ['id' => $name, 'name' => $name, 'ohms' => $w->ohms, 'volts' => $w->volts, 'centreTapped' => $tapped];
         }
 
         return new DrawnTransformer($t->id, 'power', $windings, ratedVolts: $t->ratedVolts);

@@ -107,4 +107,15 @@ final class ChassisTest extends TestCase
     {
         return Chassis::bookedIn(0)->prove('bplus', 0.4, $at, self::ISLANDS)->prove('bias', 0.2, $at, self::ISLANDS);
     }
+
+    public function testASecondLowReadingAfterTheFirstRanOutHoldsUntilPower(): void
+    {
+        $once = Chassis::bookedIn(0)->prove('A', 0.6, 60, ['A']);
+        $expired = $once->at(700, ['A']);
+        self::assertSame(ChassisState::Discharging, $expired->state);
+        $again = $expired->prove('A', 0.3, 720, ['A']);
+        self::assertSame(ChassisState::Dead, $again->at(90000, ['A'])->state);
+        self::assertSame(ChassisState::Discharging, $again->declare(ChassisState::Ramping, 90001)->declare(ChassisState::Discharging, 90002)->prove('A', 0.2, 90003, ['A'])->at(90700, ['A'])->state, 'after power it begins anew');
+        self::assertSame(ChassisState::Discharging, $once->at(700, ['A', 'B'])->prove('A', 0.3, 720, ['A', 'B'])->state, 'an expired proof of another bank proves nothing');
+    }
 }

@@ -102,6 +102,11 @@ final class DemoShop
                 $accepts = $this->take($job, $by, 'reading', ['place' => $place, 'function' => $function, 'text' => $text, 'slipAnswer' => 'as-typed'], $at);
                 $at -= 0.35;
             }
+            foreach (\is_array($step['trials'] ?? null) ? $step['trials'] : [] as $trial) {
+                $given = self::object($trial);
+                $this->take($job, $by, 'trial', array_diff_key($given, ['own' => 0]), $at);
+                $at -= 0.4;
+            }
             if (\is_string($step['accept'] ?? null) && null !== $accepts) {
                 $this->take($job, $by, 'accept', ['reading' => $accepts, 'reason' => $step['accept']], $at);
             }

@@ -1,15 +1,33 @@
 <script setup lang="ts">
+import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
+import { api, ask } from '../api/client'
 import { useBench } from './bench'
 
 const bench = useBench()
 const route = useRoute()
 const ends = computed(() => bench.bench?.openEnds)
+const unit = computed(() => ({ jobId: bench.job?.id ?? '', unitId: bench.job?.units[0]?.id ?? '' }))
+const newest = computed(() => bench.entries.filter((e) => ['trial', 'finding', 'left-alone', 'correction', 'sheet-chosen'].includes(e.kind)).length)
+const summaries = useQuery({
+  queryKey: computed(() => ['station-summaries', unit.value.jobId, unit.value.unitId, newest.value]),
+  queryFn: () => ask(api.GET('/api/jobs/{jobId}/units/{unitId}/stations', { params: { path: unit.value } })),
+  enabled: computed(() => unit.value.unitId !== ''), placeholderData: keepPreviousData,
+})
+/** A cold station is done when everything on it is answered or left alone. */
+const cold = (station: string): { done: boolean; bad: number } => {
+  const s = summaries.data.value?.find((c) => c.station === station)
+  return { done: s !== undefined && s.total > 0 && s.done + s.leftAlone >= s.total, bad: s?.bad.length ?? 0 }
+}
 const stations = computed(() => [
-  { name: 'job-book-in', title: 'Book-in', done: true },
-  { name: 'voltages', title: 'Voltages', done: bench.bench !== null && bench.bench.points.length > 0 && ends.value?.unread.length === 0 },
-  { name: 'close-out', title: 'Close-out', done: bench.bench?.closeOut !== null },
+  { name: 'job-book-in', title: 'Book-in', done: true, bad: 0 },
+  { name: 'look', title: 'Cold look', ...cold('look') },
+  { name: 'iron', title: 'Iron', ...cold('iron') },
+  { name: 'capacitors', title: 'Capacitors', ...cold('capacitors') },
+  { name: 'resistors', title: 'Resistors & sockets', ...cold('resistors') },
+  { name: 'voltages', title: 'Voltages', done: bench.bench !== null && bench.bench.points.length > 0 && ends.value?.unread.length === 0, bad: 0 },
+  { name: 'close-out', title: 'Close-out', done: bench.bench?.closeOut !== null, bad: 0 },
 ])
 const waits = computed(() => {
   const e = ends.value
@@ -30,7 +48,7 @@ const waits = computed(() => {
         <rect v-if="route.name === s.name" x="3" y="3" width="10" height="10" fill="var(--heart)" />
         <path v-else-if="s.done" d="M3 8.5l3.5 3.5L13 4.5" fill="none" stroke="var(--within)" stroke-width="2.4" />
         <rect v-else x="4" y="4" width="8" height="8" fill="none" stroke="var(--soft)" stroke-width="1.4" />
-      </svg>{{ s.title }}<span v-if="s.done" class="sr">, done</span>
+      </svg>{{ s.title }}<span v-if="s.done" class="sr">, done</span><b v-if="s.bad > 0" class="bad" :title="`${s.bad} to be put right`">{{ s.bad }}<span class="sr"> to be put right</span></b>
     </router-link>
     <p v-if="waits.length > 0" class="small soft"><b>Close-out waits for</b><br><template v-for="w in waits" :key="w">{{ w }}<br></template></p>
     <section aria-label="Stored charge">
@@ -47,9 +65,10 @@ const waits = computed(() => {
 </template>
 
 <style scoped>
-.path { background: var(--band); border-right: 1px solid var(--line); padding: 12px 0; overflow-y: auto; }
+.path { scrollbar-width: thin; background: var(--band); border-right: 1px solid var(--line); padding: 12px 0; overflow-y: auto; }
 a { display: flex; align-items: center; gap: 9px; padding: 0 14px; min-height: 44px; color: var(--ink); text-decoration: none; }
 a.now { background: var(--card); box-shadow: inset 4px 0 0 var(--heart); font-weight: 700; }
+.bad { margin-left: auto; min-width: 22px; text-align: center; border: 2px solid var(--out); border-radius: 4px; color: var(--out); font-size: 14px; }
 p, section { padding: 10px 14px; }
 h2 { font-size: 15px; margin-bottom: 6px; }
 section { border-top: 1px solid var(--line); margin-top: 8px; font-size: 14px; }

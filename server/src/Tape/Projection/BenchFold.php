@@ -127,7 +127,7 @@ final class BenchFold
     {
         $fields = Fields::of($data);
         $fold = new self($fields->number('bookedIn'));
-        /** @var array{state: string, since: float|int, proofs: array<string, array{volts: float|int, at: float|int, confirms: bool}>, bleederClipped: bool, lastSeen: float|int} $chassis written by toArray() */
+        /** @var array{state: string, since: float|int, proofs: array<string, array{volts: float|int, at: float|int, confirms: bool}>, bleederClipped: bool, lastSeen: float|int, expired?: array<string, array{volts: float|int, at: float|int, confirms: bool}>} $chassis written by toArray() */
         $chassis = $data['chassis'];
         $fold->chassis = Chassis::fromArray($chassis);
         $fold->conditions = Conditions::decode($data['conditions'] ?? []);

@@ -258,23 +258,4 @@ const lastRefused = computed(() => { const last = bench.entries.at(-1); return l
   </footer>
 </template>
 
-<style scoped>
-.line { background: var(--sap); border-top: 3px solid var(--needle); display: grid; grid-template-columns: minmax(220px, 1fr) minmax(320px, 1.3fr) minmax(330px, 1.25fr); gap: 4px 22px; padding: 8px 18px 0; align-items: start; height: 122px; }
-.probe { display: flex; flex-direction: column; line-height: 1.25; min-width: 0; }
-.probe b { font-size: 22px; }
-.entry { min-width: 0; }
-.field { border: 2px solid var(--needle); border-radius: 4px; background: var(--field); display: flex; align-items: baseline; padding: 0 12px; }
-.field:focus-within { outline: 3px solid var(--heart); outline-offset: 1px; }
-.field.bad { border-color: var(--out); border-style: dashed; }
-.field input { font-size: 36px; line-height: 1.2; height: 56px; width: 100%; min-width: 0; border: 0; background: none; color: var(--ink); outline: none; }
-.field.words input { font: 20px var(--words); }
-.field span { font-size: 18px; white-space: nowrap; }
-.said { height: 44px; overflow: hidden; font-size: 14px; padding-top: 4px; line-height: 1.3; }
-.asked { display: flex; gap: 8px; align-items: center; white-space: nowrap; }
-.said button { font: inherit; border: 1px solid var(--line); background: var(--card); color: inherit; border-radius: 4px; min-height: 32px; padding: 0 8px; cursor: pointer; }
-.keys { display: flex; flex-wrap: wrap; gap: 0 4px; }
-.keys button { font: 14px var(--words); color: var(--soft); background: none; border: 0; min-height: 32px; padding: 0 5px; cursor: pointer; white-space: nowrap; border-radius: 4px; }
-.keys button:hover { background: var(--lit); color: var(--ink); }
-@media (max-width: 1100px) { .line { grid-template-columns: 1fr 1.2fr; height: auto; } .keys { grid-column: 1 / -1; } }
-@media (pointer: coarse) { .keys button { min-height: 44px; padding: 0 10px; } }
-</style>
+<style scoped src="../../frame/entry-line.css"></style>

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { useMutation } from '@tanstack/vue-query'
+import { NSelect } from 'naive-ui'
+import { computed } from 'vue'
+import { useSession } from '../../access/session'
+import { api, ask, type Schemas } from '../../api/client'
+import ColdStation from './ColdStation.vue'
+import ReformRun, { type Reform } from './ReformRun.vue'
+import { useStation, type ColdItem } from './useStation'
+
+const emit = defineEmits<{ state: []; conditions: [] }>()
+const station = useStation('capacitors')
+const session = useSession()
+
+const schools = [{ value: 'measure-first', label: 'measure first' }, { value: 'age-first', label: 'age first' }, { value: 'labour-first', label: 'labour first' }]
+const school = computed(() => schools.find((s) => s.value === station.board.value?.practice.capacitorSchool)?.label ?? '')
+const change = useMutation({
+  mutationFn: (practice: Schemas['Practice']) => ask(api.PUT('/api/shop/practice', { body: practice })),
+  onSuccess: () => session.load(),
+})
+function setSchool(capacitorSchool: Schemas['Practice']['capacitorSchool']): void {
+  const practice = station.board.value?.practice
+  if (practice !== undefined) change.mutate({ ...practice, capacitorSchool })
+}
+const replacement = (item: ColdItem): string => String((item.more['replacement'] as { text?: string } | undefined)?.text ?? '')
+const limited = (item: ColdItem): string => String((item.more['replacement'] as { limitedBy?: string | null } | undefined)?.limitedBy ?? '')
+const reform = (item: ColdItem): Reform | null => (item.more['reform'] as Reform | undefined) ?? null
+const removed = computed(() => (station.board.value?.items ?? []).filter((i) => i.verdict === 'out' || i.verdict === 'danger').map((i) => i.part))
+</script>
+
+<template>
+  <cold-station :station="station" title="Capacitors" @state="emit('state')" @conditions="emit('conditions')">
+    <template #head>
+      <span class="head">
+        <a v-if="removed.length > 0" :href="`/api/jobs/${station.ids.value.jobId}/units/${station.ids.value.unitId}/labels.pdf?parts=${removed.join(',')}`" target="_blank" rel="noopener">Labels, PDF</a>
+        <n-select v-if="session.me?.role === 'owner'" class="school" size="small" :value="station.board.value?.practice.capacitorSchool ?? 'measure-first'" :options="schools" aria-label="School" @update:value="setSchool" />
+        <small v-else>{{ school }}</small>
+      </span>
+    </template>
+    <template #beside="{ item }">
+      <p v-if="item.verdict === 'out' || item.verdict === 'danger' || item.verdict === 'watch'" class="fit"><b>Fit:</b> <span class="m">{{ replacement(item) }}</span><span v-if="limited(item) !== ''" class="soft"> (no more for a {{ limited(item) }})</span></p>
+      <reform-run v-if="reform(item) !== null" :reform="reform(item)!" />
+    </template>
+  </cold-station>
+</template>
+
+<style scoped>
+.head { margin-left: auto; display: flex; gap: 14px; align-items: center; font-size: 14px; font-weight: 400; white-space: nowrap; }
+.school { width: 150px; }
+.fit { background: var(--band); padding: 4px 8px; border-radius: 3px; font-size: 15px; }
+</style>

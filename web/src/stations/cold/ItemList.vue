@@ -1,0 +1,61 @@
+<script setup lang="ts">
+import { computed, nextTick, useTemplateRef, watch } from 'vue'
+import VerdictShape from '../../marks/VerdictShape.vue'
+import WindowMark from '../../marks/WindowMark.vue'
+import type { ColdItem } from './useStation'
+
+const props = defineProps<{ items: ColdItem[]; lit: string | null }>()
+const emit = defineEmits<{ choose: [part: string] }>()
+const box = useTemplateRef<HTMLElement>('box')
+
+const groups = computed(() => {
+  const found: { name: string; items: ColdItem[] }[] = []
+  for (const item of props.items) {
+    const last = found.at(-1)
+    if (last?.name === item.group) last.items.push(item)
+    else found.push({ name: item.group, items: [item] })
+  }
+  return found
+})
+const first = (item: ColdItem): ColdItem['gauges'][number] | undefined => item.gauges[0]
+const expected = (item: ColdItem): string => String(item.more['expectedText'] ?? item.detail)
+
+watch(() => props.lit, async () => {
+  await nextTick()
+  box.value?.querySelector('tr.lit')?.scrollIntoView({ block: 'nearest' })
+}, { immediate: true })
+</script>
+
+<template>
+  <div ref="box" class="rows card" tabindex="0" role="region" aria-label="What there is to test">
+    <table>
+      <tbody v-for="g in groups" :key="g.name">
+        <tr class="group"><th colspan="4" scope="rowgroup">{{ g.name }}</th></tr>
+        <tr v-for="i in g.items" :key="i.part" :class="{ lit: i.part === lit }" :aria-current="i.part === lit" @click="emit('choose', i.part)">
+          <th scope="row">{{ i.part.replaceAll('-', ' ') }}</th>
+          <td class="what">{{ i.gauges.length > 0 ? i.name : [i.name, expected(i)].filter((s) => s !== '').join(' · ') }}</td>
+          <td class="n m">
+            <template v-if="first(i)"><b>{{ first(i)?.shown.replace(/ \(.*/, '') }}</b><window-mark v-if="first(i)?.window !== null && first(i)" :position="first(i)?.mark.position ?? null" :shape="first(i)?.mark.shape ?? 'query'" :verdict="first(i)?.verdict ?? 'cannot-say'" :words="i.wordText" /></template>
+          </td>
+          <td class="word"><verdict-shape :verdict="i.verdict" :open="!i.done" /><span :class="['verdict', i.done ? i.verdict : 'soft']">{{ i.wordText.toLowerCase() }}</span></td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.rows { overflow: hidden auto; scrollbar-width: thin; min-height: 0; height: 100%; }
+table { border-collapse: collapse; width: 100%; font-size: 15px; }
+.group th { font-size: 13px; font-weight: 500; color: var(--soft); text-align: left; padding: 6px 8px 2px; background: var(--band); position: sticky; top: 0; z-index: 1; }
+tbody th { text-align: left; white-space: nowrap; }
+td, tbody tr:not(.group) th { padding: 2px 6px; border-bottom: 1px solid var(--fine); height: 36px; }
+.what { max-width: 150px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.n { white-space: nowrap; text-align: right; }
+.n svg { vertical-align: middle; margin-left: 4px; }
+.word { white-space: nowrap; }
+.word svg { vertical-align: -4px; margin-right: 4px; }
+tr.lit td, tr.lit th { background: var(--lit); }
+tr.lit th { box-shadow: inset 4px 0 0 var(--heart); }
+tbody tr:not(.group) { cursor: pointer; }
+</style>

@@ -1,0 +1,83 @@
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
+import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
+import { api, ask, type Schemas } from '../../api/client'
+import { useBench } from '../../frame/bench'
+
+export type StationName = 'look' | 'iron' | 'capacitors' | 'resistors'
+export type ColdBoard = Schemas['ColdBoard']
+export type ColdItem = Schemas['ColdItem']
+export type ColdStep = Schemas['ColdStep']
+
+/** A step of an item: what the entry line asks for. */
+export interface Target { key: string; item: ColdItem; step: ColdStep }
+
+export interface Station {
+  name: StationName
+  ids: ComputedRef<{ jobId: string; unitId: string }>
+  board: ComputedRef<ColdBoard | null>
+  fault: ComputedRef<string | null>
+  current: ComputedRef<Target | null>
+  item: ComputedRef<ColdItem | null>
+  lastWritten: Ref<string | null>
+  open: ComputedRef<number>
+  choose: (key: string) => void
+  chooseItem: (part: string) => void
+  step: (by: 1 | -1) => void
+  /** Moves on after a step was written: the next of its item, or of the board. */
+  advance: (key: string) => void
+}
+
+export const keyOf = (step: ColdStep, number: number): string => `${step.part}|${step.test}|${step.subject}|${String(number)}`
+
+/** One cold station of the job on the bench: its board, judged by the server, and what is to be done next. */
+export function useStation(name: StationName): Station {
+  const bench = useBench()
+  const queries = useQueryClient()
+  const chosen = ref<string | null>(null)
+  const lastWritten = ref<string | null>(null)
+  const unit = computed(() => ({ jobId: bench.job?.id ?? '', unitId: bench.job?.units[0]?.id ?? '' }))
+  const query = useQuery({
+    queryKey: computed(() => ['station', unit.value.jobId, unit.value.unitId, name]),
+    queryFn: () => ask(api.GET('/api/jobs/{jobId}/units/{unitId}/stations/{station}', { params: { path: { ...unit.value, station: name } } })),
+    enabled: computed(() => unit.value.unitId !== ''),
+  })
+  // The board follows the tape: whatever came onto it may change a verdict.
+  const newest = computed(() => Math.max(0, ...bench.entries.map((e) => e.sequence)))
+  watch(newest, () => { void queries.invalidateQueries({ queryKey: ['station', unit.value.jobId] }) })
+
+  const board = computed(() => query.data.value ?? null)
+  const targets = computed<Target[]>(() => (board.value?.items ?? []).flatMap((item) => item.steps.map((step, i) => ({ key: keyOf(step, i), item, step }))))
+  const onTheWay = computed(() => new Set(bench.mine.filter((w) => w.body.kind === 'trial').map((w) => `${String(w.body.payload['part'])}|${String(w.body.payload['test'])}|${String(w.body.payload['subject'] ?? '')}`)))
+  const waits = (t: Target): boolean => onTheWay.value.has(`${t.step.part}|${t.step.test}|${t.step.subject}`)
+  /** What a part still asks for; nothing once its answer is clear. */
+  const isOpen = (t: Target): boolean => t.step.given === null && !t.step.optional && t.item.next !== null && !waits(t)
+  /** In the state that the chassis is in, that much can be done now. */
+  const fits = (t: Target): boolean => t.step.states.includes(bench.state)
+
+  const current = computed<Target | null>(() => targets.value.find((t) => t.key === chosen.value)
+    ?? targets.value.find((t) => isOpen(t) && fits(t)) ?? targets.value.find(isOpen) ?? targets.value[0] ?? null)
+  const open = computed(() => targets.value.filter(isOpen).length)
+
+  function move(by: 1 | -1): void {
+    const i = targets.value.findIndex((t) => t.key === current.value?.key)
+    const next = targets.value[Math.max(0, Math.min(targets.value.length - 1, i + by))]
+    if (next !== undefined) chosen.value = next.key
+  }
+  function advance(key: string): void {
+    lastWritten.value = key
+    const i = targets.value.findIndex((t) => t.key === key)
+    const rest = [...targets.value.slice(i + 1), ...targets.value.slice(0, i)]
+    chosen.value = (rest.find((t) => isOpen(t) && fits(t)) ?? rest.find(isOpen) ?? targets.value[i])?.key ?? null
+  }
+  function chooseItem(part: string): void {
+    const own = targets.value.filter((t) => t.item.part === part)
+    chosen.value = (own.find((t) => isOpen(t) && fits(t)) ?? own.find(isOpen) ?? own[0])?.key ?? null
+  }
+
+  return {
+    name, ids: unit, board, current, lastWritten, open,
+    fault: computed(() => query.error.value?.message ?? null),
+    item: computed(() => current.value?.item ?? null),
+    choose: (key) => { chosen.value = key }, chooseItem, step: move, advance,
+  }
+}
