@@ -67,7 +67,7 @@ function ohmsOf(AsFitted $fitted, array $trial, string $serial): string
     if (null === $ohms) {
         return 'ol';
     }
-    $ohms *= 1 + 0.02 * chance($serial.$trial['part'].($trial['subject'] ?? ''));
+    $ohms *= 1 + 0.006 * chance($serial.$trial['part'].($trial['subject'] ?? ''));
     [$unit, $size] = $ohms >= 1e6 ? ['M', 1e6] : ($ohms >= 1e3 ? ['k', 1e3] : ['', 1.0]);
 
     return sprintf('%.4g', $ohms / $size).$unit;
@@ -118,7 +118,7 @@ foreach ($jobs as &$job) {
             $meter = $meters[$facts['meterId']['value']];
         }
         foreach ($line['trials'] ?? [] as $i => $trial) {
-            $line['trials'][$i]['text'] = $trial['text'] ?? ohmsOf($fitted, $trial, $serial);
+            $line['trials'][$i]['text'] = true === ($trial['own'] ?? false) ? ohmsOf($fitted, $trial, $serial) : $trial['text'];
         }
         foreach ($line['readings'] ?? [] as $i => $reading) {
             $place = $reading[0];

@@ -21,6 +21,7 @@ export const router = createRouter({
         { path: 'capacitors', name: 'capacitors', component: () => import('./stations/cold/CapacitorStation.vue') },
         { path: 'resistors', name: 'resistors', component: () => import('./stations/cold/ResistorStation.vue') },
         { path: 'voltages', name: 'voltages', component: () => import('./stations/voltages/VoltagesStation.vue') },
+        { path: 'schematic', name: 'schematic', component: () => import('./schematic/SchematicStation.vue') },
         { path: 'close-out', name: 'close-out', component: () => import('./stations/close-out/CloseOutStation.vue') },
       ],
     },

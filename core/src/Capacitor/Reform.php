@@ -53,7 +53,7 @@ final readonly class Reform
      *
      * @return array{state: 'not-begun'|'waiting'|'next'|'done'|'abandon', step: int, reason: string, log: list<array{at: float, volts: float, leakAmperes: float, limitAmperes: float|null}>}
      */
-    public function progress(Trials $trials, float $now): array
+    public function progress(Trials $trials): array
     {
         $log = array_map(fn (Trial $t): array => ['at' => $t->at, 'volts' => $t->value('volts') ?? 0.0, 'leakAmperes' => $t->value('leakAmperes') ?? 0.0, 'limitAmperes' => $this->limitAt($t->value('volts') ?? 0.0)], $trials->kind(TrialKind::Reform)->all);
         if ([] === $log) {
@@ -66,7 +66,7 @@ final readonly class Reform
         $state = match (true) {
             $last['leakAmperes'] > self::RISE * $least && $last['leakAmperes'] > $this->steps[$step]['limitAmperes'] => ['abandon', 'reform-rises'],
             $last['leakAmperes'] <= $this->steps[$step]['limitAmperes'] => $step + 1 < \count($this->steps) ? ['next', 'reform-step-done'] : ['done', 'reform-done'],
-            $now - $here[0]['at'] > 60 * self::PATIENCE_MINUTES => ['abandon', 'reform-stuck'],
+            $last['at'] - $here[0]['at'] > 60 * self::PATIENCE_MINUTES => ['abandon', 'reform-stuck'],
             default => ['waiting', 'reform-waiting'],
         };
 

@@ -57,7 +57,8 @@ final class DrawnIron
         }
         $windings = [];
         foreach ($halves as $half => $ohms) {
-            $windings[] = ['id' => $half, 'name' => 1 === \count($halves) ? 'primary' : 'half '.$half, 'ohms' => $ohms, 'volts' => null, 'centreTapped' => false];
+            $name = 1 === \count($halves) ? 'primary' : 'half '.$half;
+            $windings[] = ['id' => $name, 'name' => $name, 'ohms' => $ohms, 'volts' => null, 'centreTapped' => false];
         }
         $windings[] = ['id' => 'secondary', 'name' => 'secondary', 'ohms' => $secondary->ohms, 'volts' => null, 'centreTapped' => false];
         $tubes = [];

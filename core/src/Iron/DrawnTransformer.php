@@ -44,6 +44,17 @@ final readonly class DrawnTransformer
         return null;
     }
 
+    public function nameOf(string $winding): string
+    {
+        foreach ($this->windings as $w) {
+            if ($w['id'] === $winding) {
+                return $w['name'];
+            }
+        }
+
+        return $winding;
+    }
+
     /** @return list<string> windings that are isolated from each other, and the core: what insulation is measured between */
     public function insulationPairs(): array
     {

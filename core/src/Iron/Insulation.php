@@ -69,7 +69,7 @@ final class Insulation
                 $limit = max($limit ?? 0.0, $proved['ohms']);
             }
         }
-        $figures = ['between' => $subject, 'leakOhms' => $lowest, 'limitOhms' => $limit, 'testVolts' => $highestVolts, 'liftedSaid' => [] !== array_filter($trials->all, static fn (Trial $t): bool => $t->lifted)];
+        $figures = ['between' => str_replace('-', ' to ', $subject), 'leakOhms' => $lowest, 'limitOhms' => $limit, 'testVolts' => $highestVolts, 'liftedSaid' => [] !== array_filter($trials->all, static fn (Trial $t): bool => $t->lifted)];
         if (null !== $lowest && null !== $bPlusVolts && $lowest > 0.0) {
             $figures += ['bPlusVolts' => $bPlusVolts, 'leakAmperes' => $bPlusVolts / $lowest, 'leakWatts' => $bPlusVolts ** 2 / $lowest];
         }

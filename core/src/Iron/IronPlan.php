@@ -81,7 +81,7 @@ final class IronPlan
     {
         return match ($role) {
             'power' => ['primary', 'ht', 'heater'],
-            'output' => ['a', 'b', 'secondary'],
+            'output' => ['half a', 'half b', 'secondary'],
             default => ['winding'],
         };
     }

@@ -28,7 +28,7 @@ final class WindingOhms
         foreach ($latest as $subject => $trial) {
             $ohms = $trial->value('ohms');
             $known = $drawn->ohms((string) $subject);
-            $figures = ['winding' => (string) $subject, 'ohms' => $ohms, 'drawnOhms' => $known];
+            $figures = ['winding' => $drawn->nameOf((string) $subject), 'ohms' => $ohms, 'drawnOhms' => $known];
             $reasons[] = match (true) {
                 $trial->isOpen('ohms') || null === $ohms => new Reason('winding-open', Verdict::Out, $figures),
                 null === $known => new Reason('winding-continuous', Verdict::Within, $figures),
@@ -39,7 +39,7 @@ final class WindingOhms
                 default => new Reason('winding-as-drawn', Verdict::Within, $figures),
             };
         }
-        [$a, $b] = [($latest['a'] ?? null)?->value('ohms'), ($latest['b'] ?? null)?->value('ohms')];
+        [$a, $b] = [($latest['half a'] ?? null)?->value('ohms'), ($latest['half b'] ?? null)?->value('ohms')];
         if (null !== $a && null !== $b && min($a, $b) > 0.0) {
             $apart = 100 * (max($a, $b) / min($a, $b) - 1);
             $reasons[] = new Reason($apart <= self::HALVES_PERCENT ? 'halves-ohms-usual' : 'halves-ohms-apart', $apart <= self::HALVES_PERCENT ? Verdict::Within : Verdict::Watch, ['firstOhms' => $a, 'secondOhms' => $b, 'apartPercent' => $apart]);

@@ -114,10 +114,12 @@ final class ResistorCase
                 return new Reason('resistor-decade', Verdict::Out, $said + ['decade' => $decade]);
             }
         }
-        if ($ohms > $high) {
+        // The last digit typed may lie either way: only what is outside with all of it is out.
+        $digit = ($trial->figures['ohms']->resolution ?? 0.0) / 2;
+        if ($ohms - $digit > $high) {
             return new Reason($trial->lifted ? 'resistor-high' : 'resistor-high-in-place', Verdict::Out, $said);
         }
-        if ($ohms < $low) {
+        if ($ohms + $digit < $low) {
             return $trial->lifted ? new Reason('resistor-low', Verdict::Out, $said) : new Reason('resistor-low-lift', Verdict::CannotSay, $said);
         }
         if (!$trial->lifted && null === $drawn->inCircuitOhms) {
@@ -143,7 +145,8 @@ final class ResistorCase
         return match (true) {
             $apart <= self::MATCH_PERCENT[0] => new Reason('pair-matched', Verdict::Within, $said),
             $apart <= self::MATCH_PERCENT[1] => new Reason('pair-apart', Verdict::Watch, $said),
-            default => new Reason('pair-unlike', Verdict::Out, $said),
+            // Which of the two is off, its own window says; the pair stays an open end until someone decides.
+            default => new Reason('pair-unlike', Verdict::Watch, $said),
         };
     }
 }

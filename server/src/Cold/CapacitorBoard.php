@@ -24,7 +24,7 @@ use Yew\Core\Trial\Trials;
 final class CapacitorBoard
 {
     /** @return list<ColdItem> */
-    public static function items(ColdBench $bench, float $now): array
+    public static function items(ColdBench $bench): array
     {
         $drawn = self::drawn($bench);
         $known = array_map(static fn (DrawnCapacitor $c): string => $c->id, $drawn);
@@ -36,7 +36,7 @@ final class CapacitorBoard
         }
         $context = new CapacitorContext($bench->practice->school, self::builtYear($bench), $bench->year, $bench->practice->leakage);
 
-        return array_map(static fn (DrawnCapacitor $c): ColdItem => self::item($bench, $c, $context, $now), $drawn);
+        return array_map(static fn (DrawnCapacitor $c): ColdItem => self::item($bench, $c, $context), $drawn);
     }
 
     /** @return list<DrawnCapacitor> */
@@ -45,7 +45,7 @@ final class CapacitorBoard
         return null !== $bench->circuit ? DrawnCapacitors::of($bench->circuit) : (null === $bench->sheet ? [] : DrawnCapacitors::ofList($bench->sheet));
     }
 
-    private static function item(ColdBench $bench, DrawnCapacitor $drawn, CapacitorContext $context, float $now): ColdItem
+    private static function item(ColdBench $bench, DrawnCapacitor $drawn, CapacitorContext $context): ColdItem
     {
         $trials = $bench->trials()->of($drawn->id);
         $case = CapacitorCase::judge($drawn, $trials, $context);
@@ -54,13 +54,15 @@ final class CapacitorBoard
         if ($electrolytic) {
             array_push($steps, Step::of($bench->trials(), TrialKind::Polarity, $drawn->id), Step::of($bench->trials(), TrialKind::Reform, $drawn->id, '', true));
         }
+        $progress = null;
         $more = ['does' => $drawn->does, 'replacement' => self::replacement($drawn), 'can' => $drawn->can()];
         if ($electrolytic && null !== $drawn->ratedVolts && $drawn->ratedVolts >= 100.0) {
             $plan = Reform::plan($drawn->farads, $drawn->ratedVolts, $bench->practice->leakage);
-            $more['reform'] = ['seriesOhms' => $plan->ohms, 'seriesWatts' => $plan->watts, 'steps' => $plan->steps, 'patienceMinutes' => Reform::PATIENCE_MINUTES, 'progress' => $plan->progress($trials, $now)];
+            $progress = $plan->progress($trials);
+            $more['reform'] = ['seriesOhms' => $plan->ohms, 'seriesWatts' => $plan->watts, 'steps' => $plan->steps, 'patienceMinutes' => Reform::PATIENCE_MINUTES, 'progress' => $progress];
         }
 
-        return new ColdItem($drawn->id, 'capacitor-'.$drawn->does, 'capacitor-'.$drawn->does, self::detail($drawn), $case['word'], $case['verdict'], $case['reasons'], $steps, self::gauges($drawn, $trials, $case['window']), $more);
+        return new ColdItem($drawn->id, 'capacitor-'.$drawn->does, 'capacitor-'.$drawn->does, self::detail($drawn), $case['word'], $case['verdict'], $case['reasons'], $steps, self::gauges($drawn, $trials, $case['window']), $more, $progress);
     }
 
     private static function detail(DrawnCapacitor $drawn): string

@@ -12,13 +12,14 @@ use Yew\Core\Trial\Step;
 final readonly class ColdItem
 {
     /**
-     * @param string               $name    what it is, as a code of the wording or plain text
-     * @param string               $detail  as drawn, in words
-     * @param string               $word    the station's own word for its verdict: sound, condemned, open…
-     * @param list<Reason>         $reasons worst first
-     * @param list<Step>           $steps   what to do with it, in order
-     * @param list<Gauge>          $gauges  what was measured, beside what it should be
-     * @param array<string, mixed> $more    what only this kind of item has: questions not asked, a replacement, a reforming run
+     * @param string                                                                                     $name    what it is, as a code of the wording or plain text
+     * @param string                                                                                     $detail  as drawn, in words
+     * @param string                                                                                     $word    the station's own word for its verdict: sound, condemned, open…
+     * @param list<Reason>                                                                               $reasons worst first
+     * @param list<Step>                                                                                 $steps   what to do with it, in order
+     * @param list<Gauge>                                                                                $gauges  what was measured, beside what it should be
+     * @param array<string, mixed>                                                                       $more    what only this kind of item has: questions not asked, a replacement, a reforming run
+     * @param array{state: string, step: int, reason: string, log: list<array<string, float|null>>}|null $reform  how a reforming run stands
      */
     public function __construct(
         public string $part,
@@ -31,6 +32,7 @@ final readonly class ColdItem
         public array $steps,
         public array $gauges = [],
         public array $more = [],
+        public ?array $reform = null,
     ) {
     }
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Yew\Server\Cold;
 
-use Symfony\Component\Clock\ClockInterface;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\Reason;
 use Yew\Core\Trial\TrialKind;
 use Yew\Core\Version;
 use Yew\Server\Job\Entity\JobUnit;
@@ -16,23 +16,23 @@ final readonly class ColdStations
 {
     public const ALL = ['look', 'iron', 'capacitors', 'resistors'];
 
-    public function __construct(private ColdBenches $benches, private ClockInterface $clock)
+    public function __construct(private ColdBenches $benches)
     {
     }
 
     /** @return list<ColdItem> */
     public function items(JobUnit $unit, string $station, ?BenchFold $fold = null): array
     {
-        return self::board($this->benches->of($unit, $fold), $station, (float) $this->clock->now()->format('U.u'));
+        return self::board($this->benches->of($unit, $fold), $station);
     }
 
     /** @return list<ColdItem> */
-    public static function board(ColdBench $bench, string $station, float $now): array
+    public static function board(ColdBench $bench, string $station): array
     {
         return match ($station) {
             'look' => LookBoard::items($bench),
             'iron' => IronBoard::items($bench),
-            'capacitors' => CapacitorBoard::items($bench, $now),
+            'capacitors' => CapacitorBoard::items($bench),
             'resistors' => ResistorBoard::items($bench),
             default => throw new \LogicException('no cold station '.$station),
         };
@@ -52,17 +52,32 @@ final readonly class ColdStations
     /**
      * The verdict on the part as it stands with this test in: the judgement as given then.
      *
-     * @param BenchFold $after with the test folded in
+     * @param BenchFold $before without the test
+     * @param BenchFold $after  with the test folded in
      *
      * @return array<string, mixed>|null null for a part that no board shows
      */
-    public function judgement(JobUnit $unit, BenchFold $after, TrialKind $kind, string $part): ?array
+    public function judgement(JobUnit $unit, BenchFold $before, BenchFold $after, TrialKind $kind, string $part): ?array
     {
-        foreach ($this->items($unit, self::of($kind), $after) as $item) {
-            if ($item->part === $part) {
-                $reason = $item->reasons[0] ?? null;
+        $item = $this->item($unit, self::of($kind), $after, $part);
+        if (null === $item) {
+            return null;
+        }
+        if (TrialKind::Reform === $kind && null !== $item->reform) {
+            return ['verdict' => ('abandon' === $item->reform['state'] ? Verdict::Out : Verdict::Within)->value, 'marks' => [], 'word' => 'reform-'.$item->reform['state'], 'reasonCode' => $item->reform['reason'], 'figures' => [], 'coreVersion' => Version::CORE];
+        }
+        $known = array_map(static fn (Reason $r): array => $r->toArray(), $this->item($unit, self::of($kind), $before, $part)->reasons ?? []);
+        $brought = array_values(array_filter($item->reasons, static fn (Reason $r): bool => !\in_array($r->toArray(), $known, true)));
+        $reason = $brought[0] ?? $item->reasons[0] ?? null;
 
-                return ['verdict' => $item->verdict->value, 'marks' => [], 'word' => $item->word, 'reasonCode' => $reason->code ?? 'none', 'figures' => $reason->figures ?? [], 'coreVersion' => Version::CORE];
+        return ['verdict' => $item->verdict->value, 'marks' => [], 'word' => $item->word, 'reasonCode' => $reason->code ?? 'none', 'figures' => $reason->figures ?? [], 'coreVersion' => Version::CORE];
+    }
+
+    private function item(JobUnit $unit, string $station, BenchFold $fold, string $part): ?ColdItem
+    {
+        foreach ($this->items($unit, $station, $fold) as $item) {
+            if ($item->part === $part) {
+                return $item;
             }
         }
 
@@ -79,7 +94,7 @@ final readonly class ColdStations
         $bench = $this->benches->of($unit, $fold);
         $summary = [];
         foreach (self::ALL as $station) {
-            $items = self::board($bench, $station, (float) $this->clock->now()->format('U.u'));
+            $items = self::board($bench, $station);
             $left = array_filter($items, static fn (ColdItem $i): bool => null !== $fold->cold->leftAlone($station, $i->part));
             $summary[] = [
                 'station' => $station,

@@ -14,6 +14,8 @@ use Yew\Core\Iron\RatioTest;
 use Yew\Core\Iron\TransformerVerdict;
 use Yew\Core\Quantity\Engineering;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\TrialKind;
 
 /** Transformers and chokes with their verdicts. */
 final class IronBoard
@@ -34,7 +36,7 @@ final class IronBoard
             default => Choke::judge($drawn, $trials, $context),
         };
 
-        return new ColdItem($drawn->id, 'iron-'.$drawn->role, 'iron-'.$drawn->role, self::detail($drawn), $verdict->word, $verdict->verdict, $verdict->reasons, IronPlan::steps($drawn, $bench->trials()), self::gauges($drawn, $verdict), ['notAsked' => $verdict->notAsked, 'role' => $drawn->role, 'channel' => $drawn->channel]);
+        return new ColdItem($drawn->id, 'iron-'.$drawn->role, 'iron-'.$drawn->role, self::detail($drawn), $verdict->word, $verdict->verdict, $verdict->reasons, IronPlan::steps($drawn, $bench->trials()), self::gauges($drawn, $verdict), ['notAsked' => $verdict->notAsked, 'role' => $drawn->role, 'channel' => $drawn->channel, 'windings' => self::windings($bench, $drawn, $verdict)]);
     }
 
     private static function context(ColdBench $bench, DrawnTransformer $drawn): IronContext
@@ -64,6 +66,21 @@ final class IronBoard
         };
     }
 
+    /** @return list<array{id: string, name: string, drawn: string, shown: string|null, volts: string|null, verdict: string|null}> for the picture of the transformer */
+    private static function windings(ColdBench $bench, DrawnTransformer $drawn, TransformerVerdict $verdict): array
+    {
+        $trials = $bench->trials()->of($drawn->id);
+        $windings = [];
+        foreach ($drawn->windings as $w) {
+            $ohms = $trials->latest(TrialKind::WindingOhms, $w['id']);
+            $volts = $trials->latest(TrialKind::OffLoad, $w['id']);
+            $judged = Reason::worst(array_values(array_filter($verdict->reasons, static fn (Reason $r): bool => \in_array($r->figures['winding'] ?? null, [$w['id'], $w['name']], true))));
+            $windings[] = ['id' => $w['id'], 'name' => $w['name'], 'drawn' => Engineering::text($w['ohms'], 'Ω'), 'shown' => null === $ohms ? null : $ohms->text.' Ω', 'volts' => $volts?->text, 'verdict' => $judged?->value];
+        }
+
+        return $windings;
+    }
+
     /** @return list<Gauge> */
     private static function gauges(DrawnTransformer $drawn, TransformerVerdict $verdict): array
     {
@@ -74,7 +91,7 @@ final class IronBoard
         foreach ($taps as $tap) {
             $known = $drawn->primaryOhms;
             $inside = null === $known || abs($tap['impedanceOhms'] / $known - 1) <= 0.1;
-            $gauges[] = new Gauge('tap '.$tap['tap'].' Ω', $tap['impedanceOhms'], 'Ω', $known, null === $known ? null : 0.9 * $known, null === $known ? null : 1.1 * $known, $inside ? Verdict::Within : Verdict::Watch, \sprintf('%s (ratio %.1f)', Engineering::text($tap['impedanceOhms'], 'Ω'), $tap['ratio']));
+            $gauges[] = new Gauge(\sprintf('tap %s Ω, %.1f : 1', $tap['tap'], $tap['ratio']), $tap['impedanceOhms'], 'Ω', $known, null === $known ? null : 0.9 * $known, null === $known ? null : 1.1 * $known, $inside ? Verdict::Within : Verdict::Watch);
         }
         /** @var list<array{winding: string, volts: float, mainsVolts: float, expectedVolts: float|null, deviationPercent: float|null}> $windings */
         $windings = $m['windings'] ?? [];

@@ -61,7 +61,9 @@ final class ResistorBoard
             $steps[] = Step::of($bench->trials(), TrialKind::PinShort, $tube->position, $pair['pins'], !$tube->output);
         }
 
-        return new ColdItem($tube->position, 'socket', 'socket', $tube->type.(null === $tube->role ? '' : ', '.$tube->role), $case['word'], $case['verdict'], $case['reasons'], $steps, [], ['output' => $tube->output, 'paths' => $paths, 'forbidden' => $forbidden, 'faults' => $trials->latest(TrialKind::Contacts)->said['faults'] ?? null]);
+        $open = 'bad' !== $case['word'] && [] !== array_filter($steps, static fn (Step $s): bool => $s->isOpen());
+
+        return new ColdItem($tube->position, 'socket', 'socket', $tube->type.(null === $tube->role ? '' : ', '.$tube->role), $open ? 'open' : $case['word'], $open ? Verdict::CannotSay : $case['verdict'], $case['reasons'], $steps, [], ['output' => $tube->output, 'paths' => $paths, 'forbidden' => $forbidden, 'faults' => $trials->latest(TrialKind::Contacts)->said['faults'] ?? null]);
     }
 
     private static function heaters(ColdBench $bench): ColdItem

@@ -101,14 +101,14 @@ final readonly class TapeDoor
      *
      * @param array<string, mixed> $payload
      */
-    public function write(Job $job, string $personId, string $kind, array $payload, ?\DateTimeImmutable $at = null): TapeEntry
+    public function write(Job $job, string $personId, string $kind, array $payload, ?\DateTimeImmutable $at = null, ?JobUnit $unit = null): TapeEntry
     {
         $this->schemas->check($kind, 1, $payload);
         $this->lock($job);
         $id = Uuid::v7()->toRfc4122();
         $now = $this->clock->now();
 
-        return $this->append($job, null, $id, $kind, 1, $payload, $personId, 'server:'.$id, 0, $at ?? $now, $now, CanonicalJson::hash($payload));
+        return $this->append($job, $unit, $id, $kind, 1, $payload, $personId, 'server:'.$id, 0, $at ?? $now, $now, CanonicalJson::hash($payload));
     }
 
     /** Two entries of one job, and two jobs of one unit, are numbered one after the other. */
@@ -198,7 +198,7 @@ final readonly class TapeDoor
         if ('trial' === $entry->kind) {
             $trial = ColdFold::trial($entry->payload);
 
-            return $this->stations->judgement($unit, $after, $trial->kind, $trial->part);
+            return $this->stations->judgement($unit, $before, $after, $trial->kind, $trial->part);
         }
         $record = $after->find($entry->id);
         $point = null === $record ? null : $this->projections->judged($unit, $after, $at)->point($record->key());

@@ -119,7 +119,7 @@ final class Wording
         return match (true) {
             str_ends_with($name, 'Volts') => Engineering::plain($value, Engineering::threeDigits($value)).' V',
             str_ends_with($name, 'Amperes') => Engineering::text($value, 'A'),
-            str_ends_with($name, 'Percent') => ($value > 0 ? '+' : '').Engineering::plain($value, abs($value) < 10 ? 0.1 : 1.0).' %',
+            str_ends_with($name, 'Percent') => ($value > 0 && (str_contains($name, 'eviation') || str_contains($name, 'rift')) ? '+' : '').Engineering::plain($value, abs($value) < 10 ? 0.1 : 1.0).' %',
             str_ends_with($name, 'Ohms') => Engineering::text($value, 'Ω'),
             str_ends_with($name, 'Farads') => Engineering::text($value, 'F'),
             str_ends_with($name, 'Watts') => Engineering::text($value, 'W'),

@@ -27,6 +27,7 @@ const stations = computed(() => [
   { name: 'capacitors', title: 'Capacitors', ...cold('capacitors') },
   { name: 'resistors', title: 'Resistors & sockets', ...cold('resistors') },
   { name: 'voltages', title: 'Voltages', done: bench.bench !== null && bench.bench.points.length > 0 && ends.value?.unread.length === 0, bad: 0 },
+  { name: 'schematic', title: 'Schematic', done: false, bad: 0 },
   { name: 'close-out', title: 'Close-out', done: bench.bench?.closeOut !== null, bad: 0 },
 ])
 const waits = computed(() => {
@@ -67,6 +68,7 @@ const waits = computed(() => {
 <style scoped>
 .path { scrollbar-width: thin; background: var(--band); border-right: 1px solid var(--line); padding: 12px 0; overflow-y: auto; }
 a { display: flex; align-items: center; gap: 9px; padding: 0 14px; min-height: 44px; color: var(--ink); text-decoration: none; }
+a svg { flex: none; }
 a.now { background: var(--card); box-shadow: inset 4px 0 0 var(--heart); font-weight: 700; }
 .bad { margin-left: auto; min-width: 22px; text-align: center; border: 2px solid var(--out); border-radius: 4px; color: var(--out); font-size: 14px; }
 p, section { padding: 10px 14px; }

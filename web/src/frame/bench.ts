@@ -17,6 +17,8 @@ export const useBench = defineStore('bench', () => {
   const waiting = ref<Waiting[]>([])
   const away = ref<string | null>(null)
   const fault = ref<string | null>(null)
+  /** The place that a station asks for now; lit on the schematic. */
+  const probing = ref<string | null>(null)
   let cursor = 0
   let timer: ReturnType<typeof setTimeout> | undefined
 
@@ -103,5 +105,5 @@ export const useBench = defineStore('bench', () => {
     })
   }
 
-  return { job, bench, entries, waiting, mine, others, away, fault, state, outbox, open, reload, close, write }
+  return { job, bench, entries, waiting, mine, others, away, fault, probing, state, outbox, open, reload, close, write }
 })

@@ -40,7 +40,7 @@ const below = computed(() => {
 
 function focus(): void { field.value?.focus() }
 onMounted(focus)
-watch(() => target.value?.key, () => { said.value = ''; void nextTick(focus) })
+watch(() => target.value?.key, () => { said.value = ''; bench.probing = target.value?.item.part ?? null; void nextTick(focus) }, { immediate: true })
 defineExpose({ focus })
 
 function enter(to: Mode): void {
@@ -128,7 +128,7 @@ const last = computed(() => [...bench.entries].reverse().find((e) => e.kind === 
       <span class="small soft">{{ below }}</span>
     </div>
     <div class="entry">
-      <div :class="['field', { words: mode !== 'value' || asksChoice, bad: said !== '' }]">
+      <div :class="['field', { words: mode !== 'value' || asksChoice, bad: said !== '', long: (step?.placeholder.length ?? 0) > 15 && mode === 'value' }]">
         <label class="sr" for="entry">{{ title }}. {{ below }}</label>
         <input id="entry" ref="field" v-model="text" class="m" autocomplete="off" autocapitalize="none" spellcheck="false" maxlength="200" :readonly="!session.mayWrite" aria-describedby="entry-said" :placeholder="island !== null || mode !== 'value' || !fits ? '' : step?.placeholder" @keydown="onKey" @keydown.enter.prevent="write">
         <span v-if="lifted && step?.mayBeLifted" class="lifted">lifted</span>
@@ -159,6 +159,7 @@ const last = computed(() => [...bench.entries].reverse().find((e) => e.kind === 
 
 <style scoped src="../../frame/entry-line.css"></style>
 <style scoped>
+.field.long input { font-size: 25px; }
 .choices { display: flex; flex-wrap: wrap; gap: 4px; }
 .choices button { font: 600 14px var(--words); border: 1px solid var(--line); background: var(--card); color: var(--ink); border-radius: 4px; min-height: 34px; padding: 0 10px; cursor: pointer; }
 .choices button:disabled { opacity: 0.5; }

@@ -6,14 +6,30 @@ import ColdLine from './ColdLine.vue'
 import FindingPanel from './FindingPanel.vue'
 import ItemDetail from './ItemDetail.vue'
 import ItemList from './ItemList.vue'
+import PhotoStrip from './PhotoStrip.vue'
+import PhotoViewer from './PhotoViewer.vue'
+import { usePhotos } from './usePhotos'
 import type { ColdItem, Station } from './useStation'
+import type { Schemas } from '../../api/client'
 
 const props = defineProps<{ station: Station; title: string }>()
-const emit = defineEmits<{ state: []; conditions: []; photo: [] }>()
-defineSlots<{ beside?: (p: { item: ColdItem }) => unknown; head?: () => unknown; more?: () => unknown }>()
+const emit = defineEmits<{ state: []; conditions: [] }>()
+defineSlots<{ beside?: (p: { item: ColdItem }) => unknown; under?: (p: { item: ColdItem }) => unknown; head?: () => unknown }>()
 const bench = useBench()
 const line = useTemplateRef<InstanceType<typeof ColdLine>>('line')
 const finding = ref(false)
+const picker = useTemplateRef<HTMLInputElement>('picker')
+const viewed = ref<Schemas['Photo'] | null>(null)
+const { sending, send, dismiss } = usePhotos(() => props.station.ids.value)
+/** Photos of the part in hand first. */
+const photos = computed(() => [...(board.value?.photos ?? [])].sort((a, b) => Number(b.place === props.station.item.value?.part) - Number(a.place === props.station.item.value?.part)))
+
+function picked(): void {
+  const files = [...(picker.value?.files ?? [])]
+  if (picker.value !== null) picker.value.value = ''
+  void send(files, props.station.item.value?.part ?? '')
+  line.value?.focus()
+}
 
 const board = computed(() => props.station.board.value)
 const unit = computed(() => bench.job?.units[0])
@@ -37,7 +53,7 @@ function chooseStep(key: string): void {
       <p v-if="bad.length > 0" class="finding"><svg width="12" height="14" aria-hidden="true"><path d="M1 7l10 -6v12z" fill="var(--out)" /></svg><span><b>{{ bad.map((i) => `${i.part.replaceAll('-', ' ')} ${i.wordText.toLowerCase()}`).slice(0, 4).join(', ') }}.</b> {{ bad[0]?.reasons[0]?.sentence }}</span></p>
       <p v-if="station.fault.value !== null" role="alert" class="out">{{ station.fault.value }}</p>
       <div v-if="board !== null && board.items.length > 0" class="two">
-        <item-list :items="board.items" :lit="station.item.value?.part ?? null" @choose="choose" />
+        <div class="left"><item-list :items="board.items" :lit="station.item.value?.part ?? null" @choose="choose" /><slot v-if="station.item.value !== null" name="under" :item="station.item.value" /></div>
         <item-detail v-if="station.item.value !== null" :item="station.item.value" :lit="station.current.value?.key ?? null" :cautions="board.cautions" @choose="chooseStep"><slot name="beside" :item="station.item.value" /></item-detail>
       </div>
       <div v-else-if="board !== null" class="card empty">
@@ -45,10 +61,12 @@ function chooseStep(key: string): void {
         <p>The list is made from the amplifier’s sheet. Choose one at <router-link :to="{ name: 'job-book-in' }">Book-in</router-link>, or draw its circuit under Sheets; what is measured until then goes on the tape as a note.</p>
       </div>
       <p v-else class="soft">Opening…</p>
-      <slot name="more" />
+      <photo-strip v-if="photos.length > 0 || sending.length > 0" :photos="photos" :sending="sending" @open="viewed = $event" @dismiss="dismiss" />
     </div>
+    <input ref="picker" class="sr" type="file" accept="image/*" multiple aria-label="Photos" tabindex="-1" @change="picked">
+    <photo-viewer v-model:photo="viewed" />
     <finding-panel v-model:open="finding" :place="station.item.value?.part ?? ''" @closed="line?.focus()" />
-    <teleport defer to="#entry-slot"><cold-line ref="line" :station="station" @state="emit('state')" @conditions="emit('conditions')" @finding="finding = true" @photo="emit('photo')" /></teleport>
+    <teleport defer to="#entry-slot"><cold-line ref="line" :station="station" @state="emit('state')" @conditions="emit('conditions')" @finding="finding = true" @photo="picker?.click()" /></teleport>
   </div>
 </template>
 
@@ -57,7 +75,8 @@ function chooseStep(key: string): void {
 .board-in { flex: 1; min-height: 0; display: flex; flex-direction: column; gap: 8px; padding: 8px 14px; }
 h1 { font-size: 19px; display: flex; gap: 12px; align-items: baseline; }
 h1 small { font-size: 14px; font-weight: 400; color: var(--soft); }
-.two { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr); gap: 10px; }
+.two { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr); gap: 10px; }
+.left { display: flex; flex-direction: column; gap: 8px; min-height: 0; }
 .finding { background: var(--sap); border: 2px solid var(--out); border-radius: 4px; padding: 4px 10px; font-size: 15px; line-height: 1.3; display: flex; gap: 10px; align-items: center; }
 .finding svg { flex: none; }
 .empty { padding: 18px 22px; display: grid; gap: 8px; align-content: start; }

@@ -29,7 +29,7 @@ const pins = computed(() => placePins(props.tube.base, props.tube.pinCount, midd
 </template>
 
 <style scoped>
-svg { display: block; width: 100%; max-height: 160px; }
+svg { display: block; width: 100%; height: 160px; flex: none; }
 .pin { font-size: 12px; font-weight: 700; }
 .label { font: 13px var(--words); fill: var(--soft); }
 .label.fault { font-weight: 700; fill: var(--out); }

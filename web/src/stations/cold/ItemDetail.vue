@@ -24,7 +24,7 @@ const needs = (states: string[]): string => (states.includes(bench.state) || sta
       <li v-for="r in item.reasons" :key="r.code + r.sentence"><verdict-shape :verdict="r.verdict" /><span>{{ r.sentence }}</span></li>
     </ul>
     <table v-if="item.gauges.length > 0" class="gauges">
-      <tbody><tr v-for="g in item.gauges" :key="g.label"><th scope="row">{{ g.label }}</th><td class="m big">{{ g.shown }}</td><td><window-mark v-if="g.window !== null" :position="g.mark.position" :shape="g.mark.shape" :verdict="g.verdict" :words="g.verdict" /></td><td class="m soft">{{ g.expected ?? '' }}</td></tr></tbody>
+      <tbody><tr v-for="g in item.gauges" :key="g.label"><th scope="row">{{ g.label }}</th><td class="m big">{{ g.shown }}</td><td><window-mark v-if="g.window !== null" :position="g.mark.position" :shape="g.mark.shape" :verdict="g.verdict" :words="g.verdict" /></td></tr></tbody>
     </table>
     <slot />
     <p v-if="notAsked(item).length > 0" class="small soft">Not asked: {{ notAsked(item).join(' ') }}</p>
@@ -52,7 +52,7 @@ h2 small { font-size: 14px; font-weight: 400; color: var(--soft); }
 .gauges { border-collapse: collapse; font-size: 15px; }
 .gauges th { text-align: left; font-weight: 500; color: var(--soft); padding-right: 8px; }
 .gauges td { padding: 1px 6px; white-space: nowrap; }
-.big { font-size: 17px; font-weight: 700; }
+.big { font-size: 16px; font-weight: 700; }
 .steps { list-style: none; margin: 0; padding: 4px 0 0; border-top: 1px solid var(--line); }
 .steps button { width: 100%; display: flex; gap: 8px; align-items: center; min-height: 32px; padding: 0 6px; border-radius: 3px; }
 .steps button span:first-of-type { flex: 1; }

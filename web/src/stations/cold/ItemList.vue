@@ -18,7 +18,8 @@ const groups = computed(() => {
   return found
 })
 const first = (item: ColdItem): ColdItem['gauges'][number] | undefined => item.gauges[0]
-const expected = (item: ColdItem): string => String(item.more['expectedText'] ?? item.detail)
+/** What the group's heading does not say already. */
+const named = (item: ColdItem): string => [item.detail, groups.value.some((g) => g.items.includes(item) && g.items.every((i) => i.name === item.name)) && item.detail !== '' ? '' : item.name].filter((s) => s !== '').join(' · ')
 
 watch(() => props.lit, async () => {
   await nextTick()
@@ -33,11 +34,11 @@ watch(() => props.lit, async () => {
         <tr class="group"><th colspan="4" scope="rowgroup">{{ g.name }}</th></tr>
         <tr v-for="i in g.items" :key="i.part" :class="{ lit: i.part === lit }" :aria-current="i.part === lit" @click="emit('choose', i.part)">
           <th scope="row">{{ i.part.replaceAll('-', ' ') }}</th>
-          <td class="what">{{ i.gauges.length > 0 ? i.name : [i.name, expected(i)].filter((s) => s !== '').join(' · ') }}</td>
+          <td class="what" :title="`${i.name} ${i.detail}`">{{ named(i) }}</td>
           <td class="n m">
-            <template v-if="first(i)"><b>{{ first(i)?.shown.replace(/ \(.*/, '') }}</b><window-mark v-if="first(i)?.window !== null && first(i)" :position="first(i)?.mark.position ?? null" :shape="first(i)?.mark.shape ?? 'query'" :verdict="first(i)?.verdict ?? 'cannot-say'" :words="i.wordText" /></template>
+            <template v-if="first(i)"><b>{{ first(i)?.shown }}</b><window-mark v-if="first(i)?.window !== null && first(i)" :position="first(i)?.mark.position ?? null" :shape="first(i)?.mark.shape ?? 'query'" :verdict="first(i)?.verdict ?? 'cannot-say'" :words="i.wordText" /></template>
           </td>
-          <td class="word"><verdict-shape :verdict="i.verdict" :open="!i.done" /><span :class="['verdict', i.done ? i.verdict : 'soft']">{{ i.wordText.toLowerCase() }}</span></td>
+          <td class="word"><verdict-shape :verdict="i.verdict" :open="!i.done" /><span :class="['verdict', i.done ? i.verdict : 'soft']">{{ i.wordText.toLowerCase().replace(' without', '').replace(', with a remark', ', remark') }}</span></td>
         </tr>
       </tbody>
     </table>
@@ -45,12 +46,12 @@ watch(() => props.lit, async () => {
 </template>
 
 <style scoped>
-.rows { overflow: hidden auto; scrollbar-width: thin; min-height: 0; height: 100%; }
+.rows { overflow: hidden auto; scrollbar-width: thin; min-height: 0; flex: 0 1 auto; }
 table { border-collapse: collapse; width: 100%; font-size: 15px; }
 .group th { font-size: 13px; font-weight: 500; color: var(--soft); text-align: left; padding: 6px 8px 2px; background: var(--band); position: sticky; top: 0; z-index: 1; }
 tbody th { text-align: left; white-space: nowrap; }
 td, tbody tr:not(.group) th { padding: 2px 6px; border-bottom: 1px solid var(--fine); height: 36px; }
-.what { max-width: 150px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.what { width: 100%; max-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .n { white-space: nowrap; text-align: right; }
 .n svg { vertical-align: middle; margin-left: 4px; }
 .word { white-space: nowrap; }

@@ -31,7 +31,7 @@ const words = computed(() => {
 })
 
 // Leakage falls over decades: its logarithm up, time across.
-const box = { w: 340, h: 92, left: 40, bottom: 16 }
+const box = { w: 340, h: 92, left: 58, bottom: 16 }
 const chart = computed(() => {
   const points = log.value
   if (points.length === 0) return null

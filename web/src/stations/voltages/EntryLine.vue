@@ -50,7 +50,7 @@ const unit = computed(() => (mode.value === 'value' || mode.value === 'tapped' ?
 
 function focus(): void { field.value?.focus() }
 onMounted(focus)
-watch(() => current.value?.key, () => { said.value = ''; asked.value = null; void nextTick(focus) })
+watch(() => current.value?.key, () => { said.value = ''; asked.value = null; bench.probing = point.value?.place ?? null; void nextTick(focus) }, { immediate: true })
 defineExpose({ focus })
 
 function enter(to: Mode): void {

@@ -1,0 +1,35 @@
+import { ref, type Ref } from 'vue'
+import type { Schemas } from '../../api/client'
+
+export interface Sending { name: string; preview: string; said: string | null; done: boolean }
+
+/** Sends photos one after another; each shows at once from the device's own copy, and says what the server said. */
+export function usePhotos(ids: () => { jobId: string; unitId: string }): { sending: Ref<Sending[]>; send: (files: File[], place: string) => Promise<void>; dismiss: (s: Sending) => void } {
+  const sending = ref<Sending[]>([])
+
+  async function one(file: File, place: string): Promise<void> {
+    const preview = URL.createObjectURL(file)
+    sending.value.push({ name: file.name, preview, said: null, done: false })
+    const mine = sending.value.at(-1)
+    if (mine === undefined) return
+    const form = new FormData()
+    form.append('file', file)
+    form.append('place', place)
+    const { jobId, unitId } = ids()
+    try {
+      const answer = await fetch(`/api/jobs/${jobId}/units/${unitId}/photos`, { method: 'POST', body: form, headers: { Accept: 'application/json' } })
+      const body = await answer.json() as Partial<Schemas['PhotoTaken'] & Schemas['Problem']>
+      if (answer.ok) { mine.done = true; dismiss(mine) } else mine.said = (body.detail ?? 'It was not taken.').replace(/^file: /, '')
+    } catch {
+      mine.said = 'The server does not answer. Send it again when it is back.'
+    }
+  }
+  async function send(files: File[], place: string): Promise<void> {
+    for (const file of files) await one(file, place)
+  }
+  function dismiss(s: Sending): void {
+    URL.revokeObjectURL(s.preview)
+    sending.value = sending.value.filter((other) => other.preview !== s.preview)
+  }
+  return { sending, send, dismiss }
+}
