@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Capacitor;
 
+use Yew\Core\Circuit\Analysis\Adjoint;
 use Yew\Core\Circuit\Analysis\NoTubes;
 use Yew\Core\Circuit\Element\Capacitor;
 use Yew\Core\Circuit\Element\Rectifier;
@@ -56,7 +57,8 @@ final readonly class DrawnCapacitors
             $c->id, $c->farads, $c->ratedVolts, $does, $c->plus, $c->minus,
             worstVolts: null === $worst ? null : $worst,
             workingVolts: $working,
-            gridOhms: 'coupling' === $does ? $this->circuit->cold->ohms($low) : null,
+            // What a leak lifts the grid by is decided at work, with the bias supply conducting: its source resistance there.
+            gridOhms: 'coupling' === $does ? Adjoint::of($this->circuit->working, $low)->sourceOhms() : null,
             rectifierTube: $tube,
             rectifierFarads: null === $limit ? null : max(0.0, $limit - $others),
             ceilingVolts: null === $c->ratedVolts || null === $worst || abs($worst) < 1.0 ? null : $this->circuit->working->situation->inletVolts * NoTubes::HIGH_MAINS * $c->ratedVolts / $peak,

@@ -35,6 +35,25 @@ final class ComputeDoorTest extends ServerTestCase
         yield 'netlist-export' => ['netlist-export', [...$circuit, 'flavour' => 'switching']];
         yield 'compose' => ['compose', ['lines' => "mains 117 ht 662/86\nsupply ht ct A 50u/350\ngain V1 12AX7 A 100k 1k5\nse V2 6V6GT A screens A sstop 4k7 cath 470 25u from V1 22n ot 5k\nnonsense"]];
         yield 'netlist-import' => ['netlist-import', ['netlist' => "a stage\nV1 b 0 DC 250\nRa b p 100k\nX1 p g k 12AX7\nRk k 0 1.5k\nRg g 0 1meg\n.include secrets.txt\n.end\n"]];
+        yield 'ratio' => ['ratio', ['taps' => [['loadOhms' => 8, 'primary' => '11.0', 'secondary' => '0.506'], ['loadOhms' => 4, 'primary' => '11.0', 'secondary' => '0.358']], 'wantedPrimaryOhms' => 5000]];
+        yield 'fuse' => ['fuse', ['drawn' => 'T4A 250V', 'drawnMainsVolts' => 120, 'mainsVolts' => 240, 'fitted' => 'T4A 250V', 'runningAmperes' => 1.1]];
+        yield 'fuse, nothing fitted' => ['fuse', ['drawn' => 'UL 2A slow', 'drawnMainsVolts' => 120, 'mainsVolts' => 240]];
+        yield 'mains-conversion' => ['mains-conversion', ['primary' => 'two-equal', 'windingVolts' => [117], 'mainsVolts' => 230, 'madeForHertz' => 50, 'mainsHertz' => 50, 'fuse' => 'T4A', 'fuseMainsVolts' => 117]];
+        yield 'mains-conversion, not possible' => ['mains-conversion', ['primary' => 'single', 'windingVolts' => [117], 'mainsVolts' => 230, 'madeForHertz' => 60, 'mainsHertz' => 50]];
+        yield 'date-code' => ['date-code', ['text' => '606-924', 'thisYear' => 2026]];
+        yield 'colour-code' => ['colour-code', ['text' => 'yellow violet red gold']];
+        yield 'colour-code back' => ['colour-code', ['resistanceOhms' => 4700, 'tolerancePercent' => 5]];
+        yield 'letter-code' => ['letter-code', ['text' => '4K7']];
+        yield 'letter-code back' => ['letter-code', ['value' => 22e-9, 'unit' => 'F', 'tolerancePercent' => 10]];
+        yield 'capacitor-leakage' => ['capacitor-leakage', ['farads' => 20e-6, 'ratedVolts' => 450, 'leakAmperes' => 1e-6, 'gridOhms' => 220e3]];
+        yield 'reforming' => ['reforming', ['farads' => 20e-6, 'volts' => 450, 'grade' => 'long-life']];
+        yield 'ripple-estimate' => ['ripple-estimate', ['loadAmperes' => 0.1, 'reservoirFarads' => 5e-5, 'mainsHertz' => 60, 'fullWave' => true, 'peakVolts' => 468, 'volts' => 440, 'sections' => [['resistanceOhms' => 10000, 'farads' => 2e-5], ['henries' => 10, 'farads' => 2e-5]]]];
+        yield 'winding-heat' => ['winding-heat', ['coldOhms' => 10, 'coldCelsius' => 20, 'hotOhms' => 12, 'class' => 'B']];
+        yield 'series-parallel' => ['series-parallel', ['wanted' => 302e3, 'series' => 24, 'unit' => 'Ω', 'values' => [100e3, 220e3]]];
+        yield 'cathode-bypass' => ['cathode-bypass', ['mu' => 100, 'plateResistanceOhms' => 62500, 'loadOhms' => 1e5, 'cathodeOhms' => 1500, 'farads' => 25e-6]];
+        yield 'judge-transformer' => ['judge-transformer', ['role' => 'output', 'primaryOhms' => 6600, 'tapOhms' => 8, 'windings' => [['id' => 'half a', 'resistanceOhms' => 58]], 'bPlusVolts' => 450, 'loads' => [['pushPull' => true, 'plateVolts' => 360, 'ohms' => 6600]], 'tubes' => ['6L6GC', '6L6GC'], 'trials' => [['test' => 'ratio', 'text' => '8 11.5/0.4'], ['test' => 'winding-ohms', 'subject' => 'half a', 'text' => '57'], ['test' => 'insulation', 'subject' => 'primary-core', 'text' => '300/4.5k']]]];
+        yield 'judge-capacitor' => ['judge-capacitor', ['farads' => 20e-6, 'ratedVolts' => 450, 'does' => 'filter', 'worstVolts' => 470, 'school' => 'age-first', 'builtYear' => 1964, 'thisYear' => 2026, 'trials' => [['test' => 'capacitor', 'text' => '22.1 1.8 90u@450/5']]]];
+        yield 'judge-resistor' => ['judge-resistor', ['resistanceOhms' => 470, 'tolerancePercent' => 5, 'does' => 'screen', 'inCircuitOhms' => 470, 'ratedWatts' => 1, 'watts' => 0.3, 'trials' => [['test' => 'resistor', 'text' => '612']]]];
         yield 'judge-reading without a sheet' => ['judge-reading', ['place' => 'V2.8', 'text' => 'ol', 'state' => 'energised']];
     }
 
@@ -68,7 +87,7 @@ final class ComputeDoorTest extends ServerTestCase
     public function testTheListNamesEveryForm(): void
     {
         $list = self::command(['compute', '--list'], '')->getOutput();
-        foreach (['judge-reading/1', 'discharge/1', 'parse-quantity/1', 'operating-point/1', 'cold-resistance/1', 'small-signal/1', 'ripple/1', 'calibrate/1', 'netlist-export/1', 'netlist-import/1'] as $form) {
+        foreach (['judge-reading/1', 'discharge/1', 'parse-quantity/1', 'operating-point/1', 'cold-resistance/1', 'small-signal/1', 'ripple/1', 'calibrate/1', 'netlist-export/1', 'netlist-import/1', 'ratio/1', 'fuse/1', 'reforming/1', 'judge-transformer/1', 'judge-capacitor/1', 'judge-resistor/1'] as $form) {
             self::assertStringContainsString($form, $list);
         }
     }

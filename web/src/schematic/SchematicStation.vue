@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useMutation, useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, onMounted, reactive, ref, useTemplateRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { useSession } from '../access/session'
 import { api, ask, type Schemas } from '../api/client'
@@ -15,7 +15,7 @@ const session = useSession()
 const queries = useQueryClient()
 const box = useTemplateRef<HTMLElement>('box')
 const picker = useTemplateRef<HTMLInputElement>('picker')
-const shown = useElementSize(box)
+const shown = reactive(useElementSize(box))
 
 const unit = computed(() => bench.job?.units[0])
 const sheetId = computed(() => unit.value?.sheet?.sheetId ?? '')
@@ -29,8 +29,8 @@ const page = computed(() => pages.data.value?.[number.value] ?? null)
 const states = computed<Record<string, State>>(() => places.data.value ?? {})
 const said = ref('')
 const placing = ref<string | null>(null)
-const { view, fit, zoomAt, pan, toFraction, centre } = useView(() => ({ width: page.value?.width ?? 1, height: page.value?.height ?? 1, window: shown.value }))
-watch([() => page.value?.id, () => shown.value.width], () => { if (page.value !== null) fit() })
+const { view, fit, zoomAt, pan, toFraction, centre } = useView(() => ({ width: page.value?.width ?? 1, height: page.value?.height ?? 1, window: shown }))
+watch([() => page.value?.id, () => shown.width], () => { if (page.value !== null) fit() })
 
 /** Everything of the sheet that stands on no page yet. */
 const unplaced = computed(() => {
@@ -103,7 +103,7 @@ function up(e: PointerEvent): void {
 }
 function wheel(e: WheelEvent): void { zoomAt(Math.exp(-e.deltaY / 400), at(e)) }
 function key(e: KeyboardEvent): void {
-  const middle = { x: shown.value.width / 2, y: shown.value.height / 2 }
+  const middle = { x: shown.width / 2, y: shown.height / 2 }
   const acts: Record<string, () => void> = {
     '+': () => { zoomAt(1.25, middle) }, '=': () => { zoomAt(1.25, middle) }, '-': () => { zoomAt(0.8, middle) }, '0': fit,
     ArrowLeft: () => { pan(60, 0) }, ArrowRight: () => { pan(-60, 0) }, ArrowUp: () => { pan(0, 60) }, ArrowDown: () => { pan(0, -60) },
@@ -123,7 +123,7 @@ function goTo(place: string): void {
   if (mark === undefined) return
   number.value = i
   void nextTick(() => {
-    if (view.zoom * (page.value?.width ?? 1) < 1.6 * shown.value.width) zoomAt((1.6 * shown.value.width) / (view.zoom * (page.value?.width ?? 1)), { x: 0, y: 0 })
+    if (view.zoom * (page.value?.width ?? 1) < 1.6 * shown.width) zoomAt((1.6 * shown.width) / (view.zoom * (page.value?.width ?? 1)), { x: 0, y: 0 })
     centre(mark)
   })
 }

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Compute;
+
+use Yew\Core\Capacitor\CapacitorCase;
+use Yew\Core\Capacitor\CapacitorContext;
+use Yew\Core\Capacitor\DrawnCapacitor;
+use Yew\Core\Capacitor\Leakage;
+use Yew\Core\Capacitor\Replacement;
+use Yew\Core\Capacitor\School;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Trial\Reason;
+use Yew\Core\Version;
+
+/** A capacitor judged from its tests, and what to fit in its place (CAP-1 to CAP-9). */
+final class JudgeCapacitor implements ComputeForm
+{
+    public function name(): string
+    {
+        return 'judge-capacitor/1';
+    }
+
+    public function summary(): string
+    {
+        return 'verdict on a capacitor from its tests, and what to fit in its place';
+    }
+
+    public function run(array $in): array
+    {
+        $fields = Fields::of($in);
+        $drawn = new DrawnCapacitor('it', $fields->positive('farads'), $fields->optionalPositive('ratedVolts'), $fields->optionalString('does', 20) ?? 'other', null, null, $fields->optionalNumber('worstVolts'), $fields->optionalNumber('workingVolts'), $fields->optionalPositive('gridOhms'), $fields->optionalString('rectifierTube', 20), $fields->optionalPositive('rectifierFarads'));
+        $school = $fields->has('school') ? $fields->oneOf('school', School::class) : School::MeasureFirst;
+        $grade = $fields->has('grade') ? $fields->oneOf('grade', Leakage::class) : Leakage::General;
+        $fields->raw('school');
+        $fields->raw('grade');
+        $built = $fields->optionalNumber('builtYear', 1900, 2200);
+        $context = new CapacitorContext($school, null === $built ? null : (int) $built, (int) ($fields->optionalNumber('thisYear', 1945, 2200) ?? 2026), $grade);
+        $trials = TypedTrials::decode($fields, 'it');
+        $fields->done();
+        $case = CapacitorCase::judge($drawn, $trials, $context);
+
+        return ['word' => $case['word'], 'verdict' => $case['verdict']->value, 'reasons' => array_map(static fn (Reason $r): array => $r->toArray(), $case['reasons']), 'window' => $case['window'], 'replacement' => Replacement::propose($drawn), 'coreVersion' => Version::CORE];
+    }
+}

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Compute;
+
+use Yew\Core\Codec\Fields;
+use Yew\Core\Resistor\DrawnResistor;
+use Yew\Core\Resistor\ResistorCase;
+use Yew\Core\Trial\Reason;
+use Yew\Core\Version;
+
+/** A resistor judged in place or lifted (JUDGE-8, JUDGE-9). */
+final class JudgeResistor implements ComputeForm
+{
+    public function name(): string
+    {
+        return 'judge-resistor/1';
+    }
+
+    public function summary(): string
+    {
+        return 'verdict on a resistor from its ohms, in place or lifted';
+    }
+
+    public function run(array $in): array
+    {
+        $fields = Fields::of($in);
+        $drawn = new DrawnResistor('it', $fields->positive('resistanceOhms'), 'a', 'b', $fields->optionalPositive('tolerancePercent') ?? 10.0, $fields->optionalPositive('ratedWatts'), $fields->optionalPositive('inCircuitOhms'), $fields->optionalString('does', 20) ?? 'other', [], null, $fields->optionalNumber('watts', 0, 1e4));
+        $damage = $fields->optionalString('damage', 40);
+        $grace = $fields->optionalPositive('gracePercent') ?? ResistorCase::GRACE_PERCENT;
+        $trials = TypedTrials::decode($fields, 'it');
+        $fields->done();
+        $case = ResistorCase::judge($drawn, $trials, null, $damage, $grace);
+
+        return [...$case, 'verdict' => $case['verdict']->value, 'reasons' => array_map(static fn (Reason $r): array => $r->toArray(), $case['reasons']), 'coreVersion' => Version::CORE];
+    }
+}

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Compute;
+
+use Yew\Core\Capacitor\Leakage;
+use Yew\Core\Capacitor\Reform;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Version;
+
+/** The timetable of reforming an electrolytic (CAP-7). */
+final class Reforming implements ComputeForm
+{
+    public function name(): string
+    {
+        return 'reforming/1';
+    }
+
+    public function summary(): string
+    {
+        return 'reforming an electrolytic: resistor and steps with their limits';
+    }
+
+    public function run(array $in): array
+    {
+        $fields = Fields::of($in);
+        $farads = $fields->positive('farads');
+        $volts = $fields->positive('volts');
+        $grade = $fields->has('grade') ? $fields->oneOf('grade', Leakage::class) : Leakage::General;
+        $fields->raw('grade');
+        $fields->done();
+        $plan = Reform::plan($farads, $volts, $grade);
+
+        return ['seriesOhms' => $plan->ohms, 'seriesWatts' => $plan->watts, 'patienceMinutes' => Reform::PATIENCE_MINUTES, 'steps' => $plan->steps, 'coreVersion' => Version::CORE];
+    }
+}

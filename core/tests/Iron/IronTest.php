@@ -1,0 +1,291 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Tests\Iron;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Yew\Core\Iron\Choke;
+use Yew\Core\Iron\DrawnTransformer;
+use Yew\Core\Iron\Insulation;
+use Yew\Core\Iron\IronContext;
+use Yew\Core\Iron\IronPlan;
+use Yew\Core\Iron\OutputTransformer;
+use Yew\Core\Iron\PowerTransformer;
+use Yew\Core\Iron\RatioTest;
+use Yew\Core\Iron\TransformerVerdict;
+use Yew\Core\Iron\TurnsRatio;
+use Yew\Core\Iron\Winding;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\Step;
+use Yew\Core\Trial\Trial;
+use Yew\Core\Trial\TrialKind;
+use Yew\Core\Trial\Trials;
+use Yew\Core\Tube\OutputLoad;
+
+/** Check values without another source are worked examples of the trade (common practice). */
+final class IronTest extends TestCase
+{
+    public function testRatioExamples(): void
+    {
+        // IRON-1: 11.0 : 0.5 V at 4 Ω; 5 V on the secondary, 141.5 V on the primary.
+        self::assertEqualsWithDelta(22.0, TurnsRatio::of(11.0, 0.5)->ratio->value, 1e-9);
+        self::assertEqualsWithDelta(1936.0, TurnsRatio::of(11.0, 0.5)->reflected(4)->value, 1e-6);
+        $secondary = TurnsRatio::of(141.5, 5.0);
+        self::assertEqualsWithDelta(28.3, $secondary->ratio->value, 1e-9);
+        self::assertEqualsWithDelta(801, $secondary->ratio->value ** 2, 0.5);
+        self::assertEqualsWithDelta(7.5, $secondary->loadFor(6000), 0.01);
+        self::assertEqualsWithDelta(6.24, $secondary->loadFor(5000), 0.01);
+        // IRON-1a: by the voltage read, 3323 Ω and not 3402 Ω.
+        self::assertEqualsWithDelta(3323, TurnsRatio::of(10.313, 0.506)->reflected(8)->value, 0.5);
+    }
+
+    public function testARatioIsTheSameWhenBothVoltagesScale(): void
+    {
+        foreach ([0.01, 0.37, 4.0, 100.0] as $scale) {
+            self::assertEqualsWithDelta(TurnsRatio::of(11.0, 0.506)->reflected(8)->value, TurnsRatio::of(11.0 * $scale, 0.506 * $scale)->reflected(8)->value, 1e-6);
+        }
+    }
+
+    public function testOneDigitOfTheSecondaryMovesTheImpedanceByFourPercent(): void
+    {
+        // JUDGE-7b: 0.01 V on a 0.5 V secondary moves the impedance 4 %, ± 2 % about the middle.
+        $reflected = TurnsRatio::of(11.0, 0.50, 0.0, 0.01)->reflected(8);
+        self::assertEqualsWithDelta(0.02, $reflected->worstCase() / $reflected->value, 1e-3);
+    }
+
+    public function testCopperTellsItsTemperature(): void
+    {
+        // IEC 61558-1 (from memory), k = 234.5: a fifth more resistance from 20 °C is 70.9 °C.
+        self::assertEqualsWithDelta(70.9, Winding::celsius(10.0, 20.0, 12.0), 0.05);
+        self::assertEqualsWithDelta(23.0, Winding::celsius(5.1, 23.0, 5.1), 1e-9);
+        // Copper gains 0.39 % per kelvin near 20 °C (handbooks): the slope of the same formula.
+        self::assertEqualsWithDelta(0.0039, 1 / (Winding::celsius(1.0, 20.0, 1.001) - 20.0) * 1e-3, 1e-4);
+        self::assertEqualsWithDelta(0.5, Winding::lifeFactor(-10), 1e-9, 'Montsinger: half for each 10 K');
+    }
+
+    public function testChokeInductanceTakesTheWireOut(): void
+    {
+        // 10 H at 50 Hz is 3142 Ω; 200 Ω of wire add in quadrature.
+        $amperes = 10.0 / sqrt(3141.59 ** 2 + 200 ** 2);
+        self::assertEqualsWithDelta(10.0, Winding::henries(10.0, $amperes, 50, 200), 1e-3);
+    }
+
+    public function testALeakAtWorkIsShownInWatts(): void
+    {
+        // IRON-6: 4.5 kΩ at 300 V is 67 mA and 20 W.
+        $reasons = Insulation::judge(self::trials([TrialKind::Insulation, 'primary-core', '300/4.5k']), 300);
+        self::assertSame(['insulation-leaks-at-work', Verdict::Danger], [$reasons[0]->code, $reasons[0]->verdict]);
+        self::assertEqualsWithDelta(0.0667, $reasons[0]->figures['leakAmperes'], 1e-4);
+        self::assertEqualsWithDelta(20.0, $reasons[0]->figures['leakWatts'], 0.01);
+        // 2 µA at 600 V is 300 MΩ.
+        self::assertEqualsWithDelta(300e6, Insulation::ohms(Trial::typed(TrialKind::Insulation, 'x', '', '600/2uA'))['ohms'] ?? 0, 1);
+    }
+
+    /** @return iterable<string, array{list<array{TrialKind, string, string}>, string}> */
+    public static function insulation(): iterable
+    {
+        $pair = 'primary-core';
+        yield 'an ohmmeter alone never passes it' => [[[TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-ohmmeter-only'];
+        yield 'passed at 50 V only' => [[[TrialKind::Insulation, $pair, '50/>100M']], 'insulation-not-to-peak'];
+        yield 'the lowest reading counts' => [[[TrialKind::InsulationOhms, $pair, '12k'], [TrialKind::Insulation, $pair, '600/>300M'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-leaks-at-work'];
+        yield 'ohms again are missing' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/>300M']], 'insulation-not-again'];
+        yield 'good' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/<2uA'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-good'];
+        yield 'above a megohm' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/40M'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-weak'];
+    }
+
+    /** @param list<array{TrialKind, string, string}> $trials */
+    #[DataProvider('insulation')]
+    public function testInsulation(array $trials, string $code): void
+    {
+        self::assertSame($code, Insulation::judge(self::trials(...$trials), 450)[0]->code);
+    }
+
+    /** @return iterable<string, array{list<array{TrialKind, string, string}>, string}> */
+    public static function ratioFaults(): iterable
+    {
+        yield 'leads swapped' => [[[TrialKind::Ratio, '8', '0.5/11.0']], 'ratio-leads-swapped'];
+        yield 'zero secondary' => [[[TrialKind::Ratio, '8', '11.0/0']], 'ratio-secondary-zero'];
+        yield 'taps in the wrong order' => [[[TrialKind::Ratio, '8', '11.0/0.52'], [TrialKind::Ratio, '16', '11.0/0.37']], 'taps-out-of-order'];
+        yield 'taps disagree' => [[[TrialKind::Ratio, '4', '11.0/0.300'], [TrialKind::Ratio, '16', '11.0/0.742']], 'taps-disagree'];
+        yield 'too few digits to say' => [[[TrialKind::Ratio, '4', '1.1/0.03'], [TrialKind::Ratio, '16', '1.1/0.07']], 'taps-too-coarse'];
+    }
+
+    /** @param list<array{TrialKind, string, string}> $trials */
+    #[DataProvider('ratioFaults')]
+    public function testRatioSaysWhatIsWrong(array $trials, string $code): void
+    {
+        self::assertSame($code, RatioTest::of(self::trials(...$trials), 8)->faults[0]->code ?? null);
+    }
+
+    public function testTheTypedTapWins(): void
+    {
+        $ratio = RatioTest::of(self::trials([TrialKind::Ratio, '16', '8 11.0/0.525'], [TrialKind::Ratio, '16', '11.0/0.742']), 16);
+        self::assertSame(['8', '16'], array_column($ratio->taps, 'tap'));
+        self::assertSame([], $ratio->faults);
+    }
+
+    public function testWhatTheImpedanceMeansForTheTubes(): void
+    {
+        $loads = [new OutputLoad(true, 360, 6600, 'RCA RC-30, from memory'), new OutputLoad(false, 250, 2500, 'RCA RC-30, from memory')];
+        $context = new IronContext(loads: $loads);
+        $codes = static fn (string $text): array => self::codes(RatioTest::of(self::trials([TrialKind::Ratio, '8', $text]), 8)->compared(self::drawn(), $context));
+        self::assertContains('load-suits', $codes('11.50/0.400'));
+        self::assertContains('load-low', $codes('11.50/0.500'));
+        self::assertContains('load-high', $codes('11.50/0.330'));
+    }
+
+    public function testASoundOutputTransformer(): void
+    {
+        $verdict = OutputTransformer::judge(self::drawn(), self::sound(), self::context());
+        self::assertSame('sound', $verdict->word, implode(', ', self::codes($verdict->reasons)));
+        self::assertSame(['breaks-down'], $verdict->notAsked, 'asked on complaint only (IRON-13)');
+    }
+
+    public function testAHealthyMagnetisingCurrentMeansSomeSixtyHenries(): void
+    {
+        // IRON-5: under 100 mA on the 8 Ω tap at 5 V; 6.6 kΩ to 8 Ω at 60 Hz gives N² X/(2πf).
+        $verdict = OutputTransformer::judge(self::drawn(), self::sound(), self::context());
+        self::assertEqualsWithDelta((11.5 / 0.4) ** 2 * sqrt((5.02 / 0.06) ** 2 - 0.4 ** 2) / (2 * \M_PI * 60), $verdict->measured['primaryHenries'], 1e-6);
+        self::assertGreaterThan(60.0, $verdict->measured['primaryHenries']);
+    }
+
+    public function testTheSameCurrentOnAnotherTapOrFrequencyIsJudgedAlike(): void
+    {
+        $judged = static fn (string $tap, string $text): string => self::codes(OutputTransformer::judge(self::drawn(), self::trials([TrialKind::Magnetising, $tap, $text]), self::context())->reasons)[0];
+        self::assertSame('magnetising-healthy', $judged('8', '5/90m'));
+        self::assertSame('magnetising-high', $judged('8', '5/120m'));
+        self::assertSame('magnetising-healthy', $judged('4', '5/170m'), 'half the ohms, twice the current');
+        self::assertSame('magnetising-high', $judged('8', '5/7.2m/1000'), 'at 1 kHz the same fault draws less');
+        self::assertSame('magnetising-shorted', $judged('16', '5/610m'));
+    }
+
+    public function testAGappedOneIsJudgedByWhatIsKnownOfIt(): void
+    {
+        $gapped = new DrawnTransformer('T2', 'output', primaryOhms: 5000, tapOhms: 4, henries: 12, singleEnded: true);
+        $judged = static fn (DrawnTransformer $t, string $text): string => self::codes(OutputTransformer::judge($t, self::trials([TrialKind::Magnetising, '4', $text]), self::context())->reasons)[0];
+        self::assertSame('magnetising-as-drawn', $judged($gapped, '5/0.95'));
+        self::assertSame('magnetising-below-drawn', $judged($gapped, '5/9'));
+        self::assertSame('magnetising-gapped', $judged(new DrawnTransformer('T2', 'output', tapOhms: 4, singleEnded: true), '5/0.95'));
+    }
+
+    /** @return iterable<string, array{list<array{TrialKind, string, string}>, string, string}> */
+    public static function verdicts(): iterable
+    {
+        yield 'open half' => [[[TrialKind::WindingOhms, 'half a', 'ol']], 'condemned', 'winding-open'];
+        yield 'half an ohm where 58 belong' => [[[TrialKind::WindingOhms, 'half a', '0.5']], 'condemned', 'winding-shorted'];
+        yield 'halves unequal in volts' => [[[TrialKind::Halves, '', '5.6/5.3']], 'condemned', 'halves-unequal'];
+        yield 'open output' => [[[TrialKind::OutputOhms, '', 'ol']], 'condemned', 'output-open'];
+        yield 'the speaker still on' => [[[TrialKind::OutputOhms, '', '6.2']], 'retest', 'output-ohms-too-high'];
+        yield 'sparks at clipping' => [[[TrialKind::OverStress, '', 'spark']], 'condemned', 'over-stress-fails'];
+        yield 'another impedance than drawn' => [[[TrialKind::Ratio, '8', '11.50/0.500']], 'sound-with-remark', 'impedance-unas-drawn'];
+    }
+
+    /** @param list<array{TrialKind, string, string}> $change */
+    #[DataProvider('verdicts')]
+    public function testOneBadAnswerDecides(array $change, string $word, string $code): void
+    {
+        $verdict = OutputTransformer::judge(self::drawn(), new Trials([...self::sound()->all, ...self::trials(...$change)->all]), self::context());
+        self::assertSame($word, $verdict->word);
+        self::assertContains($code, self::codes($verdict->reasons));
+    }
+
+    public function testWithoutTheThreeQuestionsItIsOpen(): void
+    {
+        $verdict = OutputTransformer::judge(self::drawn(), self::trials([TrialKind::WindingOhms, 'half a', '58']), self::context());
+        self::assertSame(['open', ['shorted-turn', 'leaking', 'breaks-down']], [$verdict->word, $verdict->notAsked]);
+    }
+
+    public function testInnerAndOuterHalfDiffer(): void
+    {
+        // IRON-4: 110 and 124 Ω is healthy.
+        $drawn = new DrawnTransformer('T2', 'output');
+        self::assertContains('halves-ohms-usual', self::codes(OutputTransformer::judge($drawn, self::trials([TrialKind::WindingOhms, 'half a', '110'], [TrialKind::WindingOhms, 'half b', '124']), self::context())->reasons));
+        self::assertContains('halves-ohms-apart', self::codes(OutputTransformer::judge($drawn, self::trials([TrialKind::WindingOhms, 'half a', '110'], [TrialKind::WindingOhms, 'half b', '140']), self::context())->reasons));
+    }
+
+    public function testTheMainsThatAPowerTransformerWasMadeFor(): void
+    {
+        $drawn = new DrawnTransformer('T1', 'power', [['id' => 'ht', 'name' => 'ht', 'ohms' => 86.0, 'volts' => 360.0, 'centreTapped' => false], ['id' => 'heater', 'name' => 'heater', 'ohms' => 0.1, 'volts' => 6.4, 'centreTapped' => false]], ratedVolts: 117);
+        $judged = static fn (string $ht, string $heater): TransformerVerdict => PowerTransformer::judge($drawn, self::trials([TrialKind::OffLoad, 'ht', $ht], [TrialKind::OffLoad, 'heater', $heater]), new IronContext());
+        self::assertContains('off-load-as-drawn', self::codes($judged('117.0/360', '117.0/6.40')->reasons));
+        // Every winding 4.3 % high at 117 V in: the primary is for 112 V.
+        $other = $judged('117.0/375.5', '117.0/6.68');
+        self::assertContains('made-for-other-mains', self::codes($other->reasons));
+        self::assertEqualsWithDelta(112.2, $other->measured['madeForVolts'], 0.2);
+        self::assertContains('off-load-low', self::codes($judged('117.0/300', '117.0/6.40')->reasons), 'one alone is a fault, not another mains');
+    }
+
+    public function testHalvesOfATappedWindingAreEqual(): void
+    {
+        $drawn = new DrawnTransformer('T1', 'power', [['id' => 'ht', 'name' => 'ht', 'ohms' => 86.0, 'volts' => 662.0, 'centreTapped' => true]], ratedVolts: 117);
+        $codes = static fn (string $text): array => self::codes(PowerTransformer::judge($drawn, self::trials([TrialKind::OffLoad, 'ht', $text]), new IronContext())->reasons);
+        self::assertContains('halves-equal', $codes('117.0/331/331'));
+        self::assertContains('off-load-as-drawn', $codes('117.0/331/331'));
+        self::assertContains('halves-unequal', $codes('117.0/331/318'));
+    }
+
+    public function testHeatByResistance(): void
+    {
+        $codes = static fn (string $text): array => self::codes(PowerTransformer::judge(new DrawnTransformer('T1', 'power'), self::trials([TrialKind::ResistanceRise, 'primary', $text]), new IronContext())->reasons);
+        self::assertContains('winding-cool', $codes('5.10/23/6.00'));
+        self::assertContains('winding-warm', $codes('5.10/23/6.30'));
+        self::assertContains('winding-too-hot', $codes('5.10/23/6.80'));
+    }
+
+    public function testAChokeInCircuitIsNotCondemnedByHalfItsInductance(): void
+    {
+        $drawn = new DrawnTransformer('L1', 'choke', [['id' => 'winding', 'name' => 'winding', 'ohms' => 96.0, 'volts' => null, 'centreTapped' => false]], henries: 4);
+        $judge = static fn (bool $lifted): array => self::codes(Choke::judge($drawn, new Trials([Trial::typed(TrialKind::ChokeInductance, 'L1', '', '10.0/13.2m', $lifted)]), new IronContext())->reasons);
+        self::assertSame(['choke-lift-first'], $judge(false));
+        self::assertSame(['choke-low'], $judge(true));
+    }
+
+    public function testOhmsComeOnceMoreAfterTheHighVoltage(): void
+    {
+        $drawn = self::drawn();
+        $again = static fn (Trials $t): array => array_values(array_filter(IronPlan::steps($drawn, $t), static fn (Step $s): bool => TrialKind::InsulationOhms === $s->kind && 'primary-core' === $s->subject))[1]->isOpen() ? ['open'] : ['closed'];
+        self::assertSame(['closed'], $again(new Trials()));
+        self::assertSame(['open'], $again(self::trials([TrialKind::Insulation, 'primary-core', '600/>300M'])));
+        self::assertSame(['closed'], $again(self::trials([TrialKind::Insulation, 'primary-core', '600/>300M'], [TrialKind::InsulationOhms, 'primary-core', '>20M'])));
+    }
+
+    private static function drawn(): DrawnTransformer
+    {
+        $winding = static fn (string $id, float $ohms): array => ['id' => $id, 'name' => $id, 'ohms' => $ohms, 'volts' => null, 'centreTapped' => false];
+
+        return new DrawnTransformer('T2', 'output', [$winding('half a', 58), $winding('half b', 66), $winding('secondary', 0.4)], primaryOhms: 6600, tapOhms: 8, henries: 60, tubes: ['6L6GC', '6L6GC'], supply: 'A');
+    }
+
+    private static function context(): IronContext
+    {
+        return new IronContext(60, 450);
+    }
+
+    private static function sound(): Trials
+    {
+        return self::trials(
+            [TrialKind::WindingOhms, 'half a', '57.6'], [TrialKind::WindingOhms, 'half b', '66.1'], [TrialKind::InsulationOhms, 'primary-core', '>20M'], [TrialKind::OutputOhms, '', '0.4'],
+            [TrialKind::Ratio, '8', '11.50/0.400'], [TrialKind::Halves, '', '5.74/5.77'], [TrialKind::Magnetising, '8', '5.02/60m'],
+            [TrialKind::Insulation, 'primary-core', '600/>300M'], [TrialKind::InsulationOhms, 'primary-core', '>20M'],
+        );
+    }
+
+    /** @param array{TrialKind, string, string} ...$typed */
+    private static function trials(array ...$typed): Trials
+    {
+        return new Trials(array_map(static fn (array $t): Trial => Trial::typed($t[0], 'T2', $t[1], $t[2]), array_values($typed)));
+    }
+
+    /**
+     * @param list<Reason> $reasons
+     *
+     * @return list<string>
+     */
+    private static function codes(array $reasons): array
+    {
+        return array_map(static fn (Reason $r): string => $r->code, $reasons);
+    }
+}

@@ -1,0 +1,184 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Tests\Look;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Yew\Core\Bench\FuseFamily;
+use Yew\Core\Bench\FuseMark;
+use Yew\Core\Codec\BadData;
+use Yew\Core\Look\DateCode;
+use Yew\Core\Look\FuseCheck;
+use Yew\Core\Look\LookCase;
+use Yew\Core\Look\LookPlan;
+use Yew\Core\Look\MainsConversion;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\Trial;
+use Yew\Core\Trial\TrialKind;
+use Yew\Core\Trial\Trials;
+
+final class LookTest extends TestCase
+{
+    public function testFuseScalesWithTheMains(): void
+    {
+        // FUSE-1: 4 A at 120 V is 2 A at 240 V; the values are those of IEC 60127 (from memory).
+        self::assertSame(2.0, FuseCheck::scaled(4.0, 120, 240));
+        self::assertSame(1.0, FuseCheck::scaled(2.0, 117, 234));
+        self::assertSame(3.15, FuseCheck::scaled(1.6, 230, 117));
+        // UL 248-14 and IEC 60127 do not mean the same: UL 4 A is about IEC 3.15 A (from memory).
+        self::assertSame(3.15, FuseCheck::scaled(4.0, 120, 120, FuseFamily::Ul, FuseFamily::Iec));
+    }
+
+    public function testOnATieTheLowerFuse(): void
+    {
+        self::assertSame(1.0, FuseFamily::Iec->nearest(sqrt(1.0 * 1.25)));
+        self::assertSame(1.5, FuseFamily::Ul->nearest(1.5));
+    }
+
+    /** @return iterable<string, array{string, float, string|null, float|null, FuseFamily}> */
+    public static function fuses(): iterable
+    {
+        yield 'T2A 250V' => ['T2A 250V', 2.0, 'T', 250.0, FuseFamily::Iec];
+        yield '500mAF' => ['500mAF', 0.5, 'F', null, FuseFamily::Iec];
+        yield '3,15 AT' => ['3,15 AT', 3.15, 'T', null, FuseFamily::Iec];
+        yield 'f 1.6a 250v' => ['f 1.6a 250v', 1.6, 'F', 250.0, FuseFamily::Iec];
+        yield 'UL 2A slow' => ['UL 2A slow', 2.0, 'T', null, FuseFamily::Ul];
+        yield 'no letter' => ['2', 2.0, null, null, FuseFamily::Iec];
+    }
+
+    #[DataProvider('fuses')]
+    public function testReadsFuses(string $text, float $amperes, ?string $speed, ?float $volts, FuseFamily $family): void
+    {
+        $mark = FuseMark::read($text);
+        self::assertEqualsWithDelta($amperes, $mark->amperes, 1e-9);
+        self::assertSame([$speed, $volts, $family], [$mark->characteristic, $mark->volts, $mark->family]);
+    }
+
+    public function testFiveHundredAmperesIsASlip(): void
+    {
+        $this->expectException(BadData::class);
+        $this->expectExceptionMessage('500mA is half an ampere');
+        FuseMark::read('500A');
+    }
+
+    /** @return iterable<string, array{string, string, Verdict}> */
+    public static function fitted(): iterable
+    {
+        yield 'too big is a danger' => ['T4A 250V', 'fuse-too-big', Verdict::Danger];
+        yield 'too small is a nuisance' => ['T1A 250V', 'fuse-too-small', Verdict::Watch];
+        yield 'as drawn' => ['T2A 250V', 'fuse-fits', Verdict::Within];
+        yield 'a 125 V link on 230 V' => ['T2A 125V', 'fuse-volts-low', Verdict::Danger];
+        yield 'fast for slow' => ['F2A 250V', 'fuse-other-speed', Verdict::Watch];
+    }
+
+    #[DataProvider('fitted')]
+    public function testFittedAgainstDrawn(string $fitted, string $code, Verdict $verdict): void
+    {
+        $reasons = Reason::worstFirst(FuseCheck::judge(FuseMark::read($fitted), FuseMark::read('T2A 250V'), 230, 230, true, null));
+        self::assertSame([$code, $verdict], [$reasons[0]->code, $reasons[0]->verdict]);
+    }
+
+    public function testAFuseIsPlausibleByWhatTheAmplifierDraws(): void
+    {
+        $codes = static fn (string $fitted, float $running): array => array_map(static fn (Reason $r): string => $r->code, FuseCheck::judge(FuseMark::read($fitted), null, 230, 230, true, $running));
+        self::assertSame(['fuse-plausible'], $codes('T1A', 0.7));
+        self::assertSame(['fuse-under-running'], $codes('T500mA', 0.7));
+        self::assertSame(['fuse-far-over-running'], $codes('T5A', 0.7));
+    }
+
+    public function testABPlusFuseDoesNotScaleWithTheMains(): void
+    {
+        self::assertSame('fuse-fits', FuseCheck::judge(FuseMark::read('T500mA'), FuseMark::read('T500mA'), 117, 234, false, null)[0]->code);
+        self::assertSame('fuse-too-big', FuseCheck::judge(FuseMark::read('T500mA'), FuseMark::read('T500mA'), 117, 234, true, null)[0]->code);
+    }
+
+    /** @return iterable<string, array{'single'|'two-equal'|'tapped', list<float>, float, float, float, bool, string}> */
+    public static function conversions(): iterable
+    {
+        yield 'a single primary cannot be rewired (LOOK-3)' => ['single', [117.0], 234.0, 60.0, 50.0, false, 'none'];
+        yield 'two equal ones in series' => ['two-equal', [117.0], 230.0, 50.0, 50.0, true, 'series'];
+        yield 'two equal ones in parallel' => ['two-equal', [117.0], 120.0, 50.0, 60.0, true, 'parallel'];
+        yield 'a tap' => ['tapped', [110.0, 120.0, 220.0, 240.0], 230.0, 50.0, 50.0, true, 'tap 240'];
+        yield 'a 60 Hz transformer on 50 Hz carries a fifth more flux' => ['two-equal', [117.0], 234.0, 60.0, 50.0, false, 'none'];
+    }
+
+    /**
+     * @param 'single'|'two-equal'|'tapped' $primary
+     * @param list<float>                   $volts
+     */
+    #[DataProvider('conversions')]
+    public function testMainsConversion(string $primary, array $volts, float $mains, float $made, float $hertz, bool $possible, string $wiring): void
+    {
+        $plan = MainsConversion::plan($primary, $volts, $mains, $made, $hertz, FuseMark::read('T4A'), 117);
+        self::assertSame([$possible, $wiring], [$plan['possible'], $plan['wiring']]);
+        self::assertSame($possible && $mains > 200 ? 2.0 : ($possible ? 4.0 : null), $plan['fuseAmperes']);
+        if (50.0 === $hertz && 60.0 === $made && 'two-equal' === $primary) {
+            // LOOK-3: at most five sixths of its rated volts.
+            self::assertEqualsWithDelta(5 / 6 * 234.0, $plan['highestVolts'] ?? 0.0, 1e-9);
+        }
+    }
+
+    public function testDateCodesWithTheirCandidates(): void
+    {
+        // EIA source-date codes, from memory.
+        self::assertSame([['maker' => '549', 'year' => 1961, 'week' => 22, 'decadeKnown' => true]], DateCode::read('549-6122', 2026)['candidates']);
+        $decades = DateCode::read('606 924', 2026)['candidates'];
+        self::assertSame([1949, 1959, 1969, 1979, 1989, 1999, 2009, 2019], array_column($decades, 'year'));
+        self::assertSame(['606', 24, false], [$decades[0]['maker'], $decades[0]['week'], $decades[0]['decadeKnown']]);
+        self::assertSame(2004, DateCode::read('1370452', 2026)['candidates'][0]['year'] ?? null, '04 lies before such codes began');
+    }
+
+    public function testWhatHoldsNoWeekIsNoDate(): void
+    {
+        foreach (['549-6154', '549-6100', 'hello', '', '12'] as $text) {
+            try {
+                DateCode::read($text, 2026);
+                self::fail($text.' was read');
+            } catch (BadData $e) {
+                self::assertSame('text', $e->path);
+            }
+        }
+    }
+
+    public function testTheNewestOriginalPartTellsTheEarliestYear(): void
+    {
+        $codes = [DateCode::read('137-6822', 2026), DateCode::read('137-7118', 2026), DateCode::read('606-609', 2026)];
+        self::assertSame(['year' => 1971, 'week' => 18], DateCode::builtNotBefore($codes));
+        self::assertNull(DateCode::builtNotBefore([]));
+    }
+
+    /** @return iterable<string, array{TrialKind, string, string, string, Verdict}> */
+    public static function seen(): iterable
+    {
+        yield 'a milky tube' => [TrialKind::TubeLook, '', 'white', 'tube-look-white', Verdict::Out];
+        yield 'a two-wire cord' => [TrialKind::Cord, '', 'two', 'cord-two-wire', Verdict::Out];
+        yield 'no class Y' => [TrialKind::LineCapacitor, '', 'other', 'line-capacitor-other', Verdict::Out];
+        yield 'earth through a cord (SAFE-4a)' => [TrialKind::EarthBond, 'cord', '0.18', 'earth-good', Verdict::Within];
+        yield 'the same at the inlet' => [TrialKind::EarthBond, '', '0.18', 'earth-high', Verdict::Danger];
+        yield 'no earth' => [TrialKind::EarthBond, 'cord', 'ol', 'earth-open', Verdict::Danger];
+        yield 'mains holds' => [TrialKind::MainsInsulation, '', '500/>50M', 'mains-tight', Verdict::Within];
+        yield 'mains leaks' => [TrialKind::MainsInsulation, '', '500/340k', 'mains-leaks', Verdict::Danger];
+        yield 'mains leaks, as a current' => [TrialKind::MainsInsulation, '', '500/2mA', 'mains-leaks', Verdict::Danger];
+        yield 'tested too low' => [TrialKind::MainsInsulation, '', '50/>20M', 'mains-tested-low', Verdict::CannotSay];
+        yield 'a bridged holder' => [TrialKind::Fuse, '', 'bridged', 'fuse-bridged', Verdict::Danger];
+        yield 'an empty holder' => [TrialKind::Fuse, '', 'none', 'fuse-missing', Verdict::Out];
+    }
+
+    #[DataProvider('seen')]
+    public function testWhatWasSeenIsJudged(TrialKind $kind, string $subject, string $text, string $code, Verdict $verdict): void
+    {
+        $reasons = LookCase::judge(Trial::typed($kind, 'x', $subject, $text));
+        self::assertSame([$code, $verdict], [$reasons[0]->code, $reasons[0]->verdict]);
+    }
+
+    public function testTheWalkBeginsWithTheMainsAndForgetsNothing(): void
+    {
+        $items = LookPlan::items(null, ['C1'], ['T1'], new Trials());
+        self::assertSame(['mains', 'F1', 'C1'], array_map(static fn ($i): string => $i->part, \array_slice($items, 0, 3)));
+        self::assertSame('T1', $items[\count($items) - 1]->part);
+        self::assertTrue($items[0]->steps[0]->isOpen());
+    }
+}

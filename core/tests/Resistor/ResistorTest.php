@@ -1,0 +1,184 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Tests\Resistor;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Yew\Core\Circuit\AsFitted;
+use Yew\Core\Circuit\Factors;
+use Yew\Core\Resistor\DrawnPaths;
+use Yew\Core\Resistor\DrawnResistor;
+use Yew\Core\Resistor\DrawnResistors;
+use Yew\Core\Resistor\HeaterCase;
+use Yew\Core\Resistor\ResistorCase;
+use Yew\Core\Resistor\SocketCase;
+use Yew\Core\Sheet\CircuitAtWork;
+use Yew\Core\Sheet\SheetCodec;
+use Yew\Core\Sheet\SheetFile;
+use Yew\Core\Tests\Tube\ShippedTubes;
+use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\Trial;
+use Yew\Core\Trial\TrialKind;
+use Yew\Core\Trial\Trials;
+
+final class ResistorTest extends TestCase
+{
+    /** @return iterable<string, array{DrawnResistor, string, bool, string, string}> */
+    public static function readings(): iterable
+    {
+        $alone = new DrawnResistor('R1', 100e3, 'A', 'V1.1', inCircuitOhms: 100e3, does: 'plate');
+        $beside = new DrawnResistor('R2', 100e3, 'A', 'B', inCircuitOhms: 80e3);
+        $hidden = new DrawnResistor('R3', 100e3, 'A', 'B', inCircuitOhms: 4.5e3);
+        $unknown = new DrawnResistor('R4', 100e3, 'A', 'B');
+        $screen = new DrawnResistor('R5', 470, 'B', 'V4.4', 5.0, inCircuitOhms: 470, does: 'screen');
+        yield 'as drawn' => [$alone, '102k', false, 'good', 'resistor-within'];
+        yield 'carbon drifted half again' => [$alone, '152k', false, 'replace', 'resistor-high-in-place'];
+        yield 'the same lifted' => [$alone, '152k', true, 'replace', 'resistor-high'];
+        yield 'in circuit low: lift' => [$alone, '61k', false, 'lift', 'resistor-low-lift'];
+        yield 'lifted low' => [$alone, '61k', true, 'replace', 'resistor-low'];
+        yield 'open' => [$alone, 'ol', false, 'replace', 'resistor-open'];
+        yield 'a decade off' => [$alone, '1M', false, 'replace', 'resistor-decade'];
+        yield 'a decade below is a parallel path until it is lifted' => [$alone, '10k', false, 'lift', 'resistor-low-lift'];
+        yield 'and a wrong part once it is' => [$alone, '10k', true, 'replace', 'resistor-decade'];
+        yield 'with something beside it' => [$beside, '80.6k', false, 'good', 'resistor-within'];
+        yield 'drifted up behind something beside it' => [$beside, '91k', false, 'replace', 'resistor-high-in-place'];
+        yield 'the circuit hides it' => [$hidden, '4.5k', false, 'lift', 'resistor-hidden'];
+        yield 'no circuit: paths unknown' => [$unknown, '100k', false, 'lift', 'resistor-paths-unknown'];
+        yield 'a safety resistor has no grace' => [$screen, '512', false, 'replace', 'resistor-high-in-place'];
+        yield 'near the end of its window' => [$alone, '109k', false, 'watch', 'resistor-near'];
+        yield 'the last digit may lie either way' => [new DrawnResistor('R6', 1.0, 'a', 'b', 1.0, inCircuitOhms: 1.0, does: 'sense'), '1.0', false, 'good', 'resistor-within'];
+    }
+
+    #[DataProvider('readings')]
+    public function testInPlaceAndLifted(DrawnResistor $drawn, string $text, bool $lifted, string $word, string $code): void
+    {
+        $case = ResistorCase::judge($drawn, self::trials([TrialKind::Resistor, '', $text, $lifted]), null, null);
+        self::assertSame([$word, $code], [$case['word'], $case['reasons'][0]->code]);
+    }
+
+    public function testItsOwnOhmsAreWorkedBackFromThePlace(): void
+    {
+        $drawn = new DrawnResistor('R2', 100e3, 'A', 'B', inCircuitOhms: 80e3);
+        $beside = 1 / (1 / 80e3 - 1 / 100e3);
+        foreach ([92e3, 100e3, 108e3] as $own) {
+            $read = 1 / (1 / $own + 1 / $beside);
+            $case = ResistorCase::judge($drawn, self::trials([TrialKind::Resistor, '', \sprintf('%.3fk', $read / 1e3), false]), null, null);
+            self::assertEqualsWithDelta($own, $case['ownOhms'] ?? 0, 30);
+        }
+    }
+
+    public function testWindowsNeverInvert(): void
+    {
+        foreach ([1.0, 470.0, 100e3, 10e6] as $ohms) {
+            foreach ([1.0, 0.7, 0.1, 0.001] as $share) {
+                foreach ([1.0, 5.0, 20.0] as $percent) {
+                    $case = ResistorCase::judge(new DrawnResistor('R', $ohms, 'a', 'b', $percent, inCircuitOhms: $share * $ohms), new Trials(), null, null, $percent);
+                    self::assertLessThan($case['expectedOhms'] + 1e-9, $case['lowOhms']);
+                    self::assertGreaterThan($case['expectedOhms'] - 1e-9, $case['highOhms']);
+                }
+            }
+        }
+    }
+
+    public function testTwoAlikeAndBothHighAreTwoVerdicts(): void
+    {
+        // JUDGE-9: two 270 k at 302 k each are perfectly matched and 12 % high.
+        $drawn = new DrawnResistor('R19', 270e3, 'a', 'b', inCircuitOhms: 270e3, mate: 'R20');
+        $mate = Trial::typed(TrialKind::Resistor, 'R20', '', '302k');
+        $codes = array_map(static fn (Reason $r): string => $r->code, ResistorCase::judge($drawn, self::trials([TrialKind::Resistor, '', '302k', false]), $mate, null)['reasons']);
+        self::assertSame(['resistor-high-in-place', 'pair-matched'], $codes);
+        $apart = array_map(static fn (Reason $r): string => $r->code, ResistorCase::judge($drawn, self::trials([TrialKind::Resistor, '', '276k', false]), $mate, null)['reasons']);
+        self::assertContains('pair-unlike', $apart);
+    }
+
+    public function testAGoodReadingDoesNotSaveABurntPart(): void
+    {
+        $case = ResistorCase::judge(new DrawnResistor('R5', 470, 'B', 'V4.4', inCircuitOhms: 470), self::trials([TrialKind::Resistor, '', '471', false]), null, 'burnt');
+        self::assertSame(['replace', 'resistor-damaged'], [$case['word'], $case['reasons'][0]->code]);
+    }
+
+    public function testDissipationAgainstItsRating(): void
+    {
+        $codes = static fn (float $watts): array => array_map(static fn (Reason $r): string => $r->code, ResistorCase::judge(new DrawnResistor('R', 1e3, 'a', 'b', 10, 1.0, 1e3, watts: $watts), new Trials(), null, null)['reasons']);
+        self::assertSame([[], ['resistor-runs-hot'], ['resistor-overloaded']], [$codes(0.4), $codes(0.7), $codes(1.2)]);
+    }
+
+    public function testWhatEachResistorOfACircuitDoes(): void
+    {
+        $drawn = [];
+        foreach (DrawnResistors::of(self::lantern()) as $resistor) {
+            $drawn[$resistor->id] = $resistor;
+        }
+        self::assertSame(['screen', 'sense', 'bias', 'bleeder', 'dropper'], [$drawn['R25']->does, $drawn['R21']->does, $drawn['R31']->does, $drawn['R30']->does, $drawn['R14']->does]);
+        self::assertSame(['R26', 'R25'], [$drawn['R25']->mate, $drawn['R26']->mate]);
+        self::assertArrayNotHasKey('T2/load', $drawn, 'the dummy load is not in the chassis');
+        self::assertEqualsWithDelta(10e3, $drawn['R14']->inCircuitOhms ?? 0, 600);
+    }
+
+    public function testPathsFromTheSupplyToThePins(): void
+    {
+        $paths = [];
+        foreach (DrawnPaths::through(self::lantern(), 'V4') as $path) {
+            $paths[$path['to']] = $path;
+        }
+        self::assertSame(['A', 'B', 'N2', 'chassis'], [$paths['V4.3']['from'], $paths['V4.4']['from'], $paths['V4.5']['from'], $paths['V4.8']['from']]);
+        self::assertEqualsWithDelta(58, $paths['V4.3']['ohms'] ?? 0, 0.5, 'half of the primary');
+        self::assertEqualsWithDelta(470, $paths['V4.4']['ohms'] ?? 0, 1);
+        self::assertEqualsWithDelta(221.5e3, $paths['V4.5']['ohms'] ?? 0, 500, 'leak and stopper');
+        $forbidden = array_column(DrawnPaths::forbidden(self::lantern(), 'V4'), 'electrodes');
+        foreach (['plate–screen', 'grid–screen', 'heater–cathode'] as $pair) {
+            self::assertContains($pair, $forbidden);
+        }
+    }
+
+    /** @return iterable<string, array{list<array{TrialKind, string, string}>, string, string}> */
+    public static function sockets(): iterable
+    {
+        yield 'all grip' => [[[TrialKind::Contacts, '', 'ok']], 'sound', 'contacts-good'];
+        yield 'the grid loses its bias' => [[[TrialKind::Contacts, '', '5 loose']], 'bad', 'contact-loses-bias'];
+        yield 'another pin spread' => [[[TrialKind::Contacts, '', '3 l, 8 dirty']], 'bad', 'contact-bad'];
+        yield 'dirt' => [[[TrialKind::Contacts, '', '3 dirty']], 'watch', 'contact-dirty'];
+        yield 'no way to the grid: no bias' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'N2→V4.5', 'ol']], 'bad', 'path-bias-open'];
+        yield 'a stopper bypassed' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'B→V4.4', '2.1']], 'bad', 'path-short'];
+        yield 'a bad joint on the way' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'A→V4.3', '260']], 'bad', 'path-high'];
+        yield 'plate and screen touch' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '3-4', '0.4']], 'bad', 'pins-touch'];
+        yield 'apart as the circuit has it' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '3-4', '640']], 'sound', 'pins-apart'];
+        yield 'heater leaks to the cathode' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '2-8', '40k']], 'bad', 'pins-leak'];
+    }
+
+    /** @param list<array{TrialKind, string, string}> $trials */
+    #[DataProvider('sockets')]
+    public function testSockets(array $trials, string $word, string $code): void
+    {
+        $circuit = self::lantern();
+        $case = SocketCase::judge(self::trials(...array_map(static fn (array $t): array => [$t[0], $t[1], $t[2], false], $trials)), DrawnPaths::through($circuit, 'V4'), DrawnPaths::forbidden($circuit, 'V4'), true);
+        self::assertSame([$word, true], [$case['word'], \in_array($code, array_map(static fn (Reason $r): string => $r->code, $case['reasons']), true)], $code);
+    }
+
+    public function testTheHeatersReference(): void
+    {
+        $codes = static fn (Trials $trials): array => array_map(static fn (Reason $r): string => $r->code, HeaterCase::judge($trials));
+        self::assertSame(['heater-floats'], $codes(self::trials([TrialKind::HeaterReference, '', 'none', false])));
+        self::assertSame(['heater-two-resistors', 'heater-legs-alike'], $codes(self::trials([TrialKind::HeaterReference, '', 'two', false], [TrialKind::HeaterLegs, '', '3.15/3.18', false])));
+        self::assertContains('heater-legs-apart', $codes(self::trials([TrialKind::HeaterLegs, '', '6.1/0.2', false])));
+        // HEAT-1: two 100 Ω dissipate 0.1 W each.
+        self::assertEqualsWithDelta(0.1, HeaterCase::judge(self::trials([TrialKind::HeaterReference, '', 'two', false]))[0]->figures['eachWatts'], 1e-3);
+    }
+
+    private static function lantern(): CircuitAtWork
+    {
+        $tubes = ShippedTubes::catalogue();
+        $sheet = (new SheetCodec($tubes))->decode(SheetFile::decode((string) file_get_contents(__DIR__.'/../../../server/demo/sheets/lantern-30.sheet.json')));
+        self::assertNotNull($sheet->circuit);
+
+        return CircuitAtWork::of($sheet, $sheet->circuit, AsFitted::drawn($sheet->circuit->netlist, new Factors()), $tubes);
+    }
+
+    /** @param array{TrialKind, string, string, bool} ...$typed */
+    private static function trials(array ...$typed): Trials
+    {
+        return new Trials(array_map(static fn (array $t): Trial => Trial::typed($t[0], 'it', $t[1], $t[2], $t[3]), array_values($typed)));
+    }
+}
