@@ -151,15 +151,14 @@ final class CapacitorTest extends TestCase
         self::assertSame([50.0, 450.0], [$plan->steps[0]['volts'], $plan->steps[8]['volts']]);
         self::assertLessThanOrEqual(5e-3, 450 / $plan->ohms, 'a dead short draws a few milliamperes');
         self::assertSame([6.25, 12.5, 18.75, 25.0], array_column(Reform::plan(25e-6, 25)->steps, 'volts'), 'a quarter of a small rating');
-        $state = static fn (array $log): array => $plan->progress(self::formed($log));
-        self::assertSame('not-begun', $state([])['state']);
-        self::assertSame('waiting', $state([[0, '50/2m']])['state']);
-        $next = $state([[0, '50/2m'], [5, '50/40u']]);
+        self::assertSame('not-begun', self::formed($plan, [])['state']);
+        self::assertSame('waiting', self::formed($plan, [[0, '50/2m']])['state']);
+        $next = self::formed($plan, [[0, '50/2m'], [5, '50/40u']]);
         self::assertSame(['next', 1], [$next['state'], $next['step']]);
-        self::assertSame(['abandon', 'reform-rises'], [$state([[0, '50/1m'], [5, '50/2m']])['state'], $state([[0, '50/1m'], [5, '50/2m']])['reason']]);
-        self::assertSame('reform-stuck', $state([[0, '50/1m'], [61, '50/0.9m']])['reason']);
-        self::assertSame('waiting', $state([[0, '50/40u'], [1, '100/2m']])['state'], 'the next step begins anew');
-        self::assertSame('done', $state([[0, '450/100u']])['state']);
+        self::assertSame(['abandon', 'reform-rises'], [self::formed($plan, [[0, '50/1m'], [5, '50/2m']])['state'], self::formed($plan, [[0, '50/1m'], [5, '50/2m']])['reason']]);
+        self::assertSame('reform-stuck', self::formed($plan, [[0, '50/1m'], [61, '50/0.9m']])['reason']);
+        self::assertSame('waiting', self::formed($plan, [[0, '50/40u'], [1, '100/2m']])['state'], 'the next step begins anew');
+        self::assertSame('done', self::formed($plan, [[0, '450/100u']])['state']);
     }
 
     public function testReplacementsAndStacks(): void
@@ -222,10 +221,14 @@ final class CapacitorTest extends TestCase
         self::assertSame([-10.0, 10.0], CapacitorKind::of(0.1e-6)->window());
     }
 
-    /** @param list<array{int, string}> $log minutes and what was typed */
-    private static function formed(array $log): Trials
+    /**
+     * @param list<array{int, string}> $log minutes and what was typed
+     *
+     * @return array{state: string, step: int, reason: string}
+     */
+    private static function formed(Reform $plan, array $log): array
     {
-        return new Trials(array_map(static fn (array $l): Trial => Trial::typed(TrialKind::Reform, 'C1', '', $l[1], false, 60.0 * $l[0]), $log));
+        return $plan->progress(new Trials(array_map(static fn (array $l): Trial => Trial::typed(TrialKind::Reform, 'C1', '', $l[1], false, 60.0 * $l[0]), $log)));
     }
 
     private static function lantern(): CircuitAtWork

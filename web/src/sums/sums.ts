@@ -1,0 +1,190 @@
+import { percent, showFigure } from '../quantity/figure'
+import type { Unit } from '../quantity/parse'
+
+export interface Input {
+  name: string
+  label: string
+  /** a quantity in this unit; text when there is none */
+  unit?: Unit
+  choices?: readonly { value: string; label: string }[]
+  example: string
+  optional?: boolean
+}
+export interface Row { label: string; text: string; note?: string }
+export interface Sum {
+  id: string
+  title: string
+  /** the core’s compute form */
+  form: string
+  hint: string
+  inputs: readonly Input[]
+  /** the form’s input from what was typed; figures are numbers in SI units */
+  ask: (v: Values) => Record<string, unknown>
+  show: (out: Out, v: Values) => Row[]
+  caution?: string
+}
+export type Values = Record<string, number | string | undefined>
+// Answers of many forms: each sum knows the shape of its own, described in docs/formats/compute.
+export type Out = Record<string, unknown>
+
+const n = (out: Out, name: string): number => (typeof out[name] === 'number' ? out[name] : Number.NaN)
+const list = (out: Out, name: string): Out[] => (Array.isArray(out[name]) ? out[name] as Out[] : [])
+const words = (s: unknown): string => String(s).replaceAll('-', ' ')
+const given = (record: Record<string, unknown>): Record<string, unknown> => Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined && value !== ''))
+
+const minutes = (seconds: number): string => (seconds < 100 ? `${seconds.toFixed(0)} s` : `${(seconds / 60).toFixed(1)} min`)
+const fuseSteps: Record<string, string> = {
+  'another-transformer': 'This primary cannot be wired for it: another transformer.', 'another-transformer-flux': 'Made for 60 Hz: on 50 Hz it carries a fifth more flux. Another transformer.',
+  'wire-parallel': 'Both windings in parallel.', 'wire-series': 'Both windings in series.', 'prove-phase': 'Prove their phase through a lamp before the first full mains.', 'move-tap': 'Move the tap.',
+  'count-leads': 'Count the leads: panel print proves nothing.', 'plug-cord-switch': 'Plug, cord and switch for that mains.', 'lamp-suppressors': 'Pilot lamp and suppressors for that mains.', 'mark-panel': 'Mark the panel and the fuse holder.',
+}
+
+export const sums: readonly Sum[] = [
+  {
+    id: 'ratio', title: 'Ratio & impedance', form: 'ratio', hint: 'AC volts as read: drive one side, read both.',
+    inputs: [
+      { name: 'primary', label: 'Primary', example: '11.0', }, { name: 'secondary', label: 'Secondary', example: '0.506' }, { name: 'load', label: 'Load on that tap', unit: 'Ω', example: '8' },
+      { name: 'wanted', label: 'Primary wanted by the tubes', unit: 'Ω', example: '6k6', optional: true },
+    ],
+    ask: (v) => given({ taps: [{ loadOhms: v['load'], primary: String(v['primary']), secondary: String(v['secondary']) }], wantedPrimaryOhms: v['wanted'] }),
+    show: (out) => {
+      const tap = list(out, 'taps')[0] ?? {}
+      const rows: Row[] = [
+        { label: 'Ratio', text: `${n(tap, 'ratio').toPrecision(4)} : 1` },
+        { label: 'Reflected to the primary', text: showFigure(n(tap, 'primaryOhms'), 'Ω', 4), note: `± ${showFigure(n(tap, 'bandOhms'), 'Ω', 2)} from the digits typed` },
+      ]
+      if (out['loadForWantedOhms'] !== null) rows.push({ label: 'Load for what the tubes want', text: showFigure(n(out, 'loadForWantedOhms'), 'Ω') })
+      return rows
+    },
+    caution: '5 V on a speaker winding is over 100 V at the plates.',
+  },
+  {
+    id: 'fuse', title: 'Fuse', form: 'fuse', hint: 'Same power: the current goes with one over the mains.',
+    inputs: [
+      { name: 'drawn', label: 'Marked', example: 'T2A 250V' }, { name: 'at', label: 'for a mains of', unit: 'V', example: '117' }, { name: 'mains', label: 'Mains here', unit: 'V', example: '230' },
+      { name: 'fitted', label: 'Fitted', example: 'T4A 250V', optional: true }, { name: 'draws', label: 'Amplifier draws', unit: 'A', example: '0.7', optional: true },
+    ],
+    ask: (v) => given({ drawn: v['drawn'], drawnMainsVolts: v['at'], mainsVolts: v['mains'], fitted: v['fitted'], runningAmperes: v['draws'] }),
+    show: (out) => [
+      { label: 'Belongs in here', text: `${out['characteristic'] === null ? '' : String(out['characteristic'])} ${showFigure(n(out, 'properAmperes'), 'A')}`.trim(), note: 'nearest preferred value, same characteristic' },
+      { label: 'As a link of IEC 60127', text: showFigure(n(out, 'iecAmperes'), 'A') },
+      ...list(out, 'reasons').map((r) => ({ label: 'Fitted', text: words(r['code']).replace(/^fuse /, ''), note: words(r['verdict']) })),
+    ],
+    caution: 'Voltage rating at least the mains. A B+ fuse does not scale with the mains. Never a bigger fuse.',
+  },
+  {
+    id: 'conversion', title: 'Other mains', form: 'mains-conversion', hint: 'Never by guess: count the leads of the primary.',
+    inputs: [
+      { name: 'primary', label: 'Primary', example: 'two-equal', choices: [{ value: 'single', label: 'one, two leads' }, { value: 'two-equal', label: 'two equal' }, { value: 'tapped', label: 'tapped' }] },
+      { name: 'volts', label: 'Volts of the winding, of each, or of every tap', example: '110 120 220 240' }, { name: 'mains', label: 'Mains here', unit: 'V', example: '230' },
+      { name: 'made', label: 'Made for', unit: 'Hz', example: '60' }, { name: 'hertz', label: 'Here', unit: 'Hz', example: '50' }, { name: 'fuse', label: 'Fuse marked', example: 'T4A', optional: true }, { name: 'at', label: 'for a mains of', unit: 'V', example: '117', optional: true },
+    ],
+    ask: (v) => given({ primary: v['primary'], windingVolts: String(v['volts']).split(/[\s/;]+/).filter((s) => s !== '').map((s) => Number(s.replace(',', '.'))), mainsVolts: v['mains'], madeForHertz: v['made'], mainsHertz: v['hertz'], fuse: v['fuse'], fuseMainsVolts: v['at'] }),
+    show: (out) => [
+      { label: 'Possible', text: out['possible'] === true ? `yes, ${words(out['wiring'])}` : 'no' },
+      { label: 'Flux against its rating', text: percent(100 * (n(out, 'fluxRatio') - 1)) }, { label: 'Highest mains it stands', text: showFigure(n(out, 'highestVolts'), 'V') },
+      ...(out['fuseAmperes'] === null ? [] : [{ label: 'Fuse', text: showFigure(n(out, 'fuseAmperes'), 'A') }]),
+      ...(Array.isArray(out['steps']) ? out['steps'].map((s, i) => ({ label: i === 0 ? 'What goes with it' : '', text: fuseSteps[String(s)] ?? words(s) })) : []),
+    ],
+    caution: 'Local electrical codes and licensed practice come first.',
+  },
+  {
+    id: 'discharge', title: 'Discharge', form: 'discharge', hint: 'Until safe, through what bleeds it.',
+    inputs: [{ name: 'farads', label: 'Capacitance', unit: 'F', example: '100u' }, { name: 'volts', label: 'Charged to', unit: 'V', example: '450' }, { name: 'ohms', label: 'Bleeder', unit: 'Ω', example: '220k', optional: true }],
+    ask: (v) => ({ nodes: [{ id: 'A', farads: v['farads'], startVolts: v['volts'] }], ...(v['ohms'] === undefined ? {} : { resistors: [{ a: 'A', b: 'chassis', resistanceOhms: v['ohms'] }] }) }),
+    show: (out) => [
+      { label: 'Energy', text: `${n(out, 'energyJoules').toPrecision(3)} J` },
+      ...(out['holdsCharge'] === true ? [{ label: 'Time', text: 'nothing bleeds it: it will hold its charge' }] : [{ label: `To ${String(n(out, 'safeVolts'))} V`, text: minutes(n(out, 'secondsToSafe')) }, { label: `To ${String(n(out, 'targetVolts'))} V, hands in`, text: minutes(n(out, 'secondsToTarget')) }]),
+    ],
+    caution: 'A reading proves it, not the sum. Through an insulated clip-on resistor, never a blade.',
+  },
+  {
+    id: 'ripple', title: 'Ripple', form: 'ripple-estimate', hint: 'Reservoir and up to two sections, by hand.',
+    inputs: [
+      { name: 'load', label: 'Load', unit: 'A', example: '100m' }, { name: 'reservoir', label: 'Reservoir', unit: 'F', example: '47u' }, { name: 'peak', label: 'Peak off load', unit: 'V', example: '468' }, { name: 'volts', label: 'DC on it', unit: 'V', example: '440' },
+      { name: 'mains', label: 'Mains', unit: 'Hz', example: '60' }, { name: 'wave', label: 'Rectifier', example: 'full', choices: [{ value: 'full', label: 'full wave' }, { value: 'half', label: 'half wave' }] },
+      { name: 'r1', label: 'First section: resistor', unit: 'Ω', example: '1k', optional: true }, { name: 'l1', label: 'or choke', unit: 'H', example: '5', optional: true }, { name: 'c1', label: 'and capacitor', unit: 'F', example: '47u', optional: true },
+      { name: 'r2', label: 'Second section: resistor', unit: 'Ω', example: '10k', optional: true }, { name: 'c2', label: 'and capacitor', unit: 'F', example: '22u', optional: true },
+    ],
+    ask: (v) => ({
+      loadAmperes: v['load'], reservoirFarads: v['reservoir'], mainsHertz: v['mains'], fullWave: v['wave'] !== 'half', peakVolts: v['peak'], volts: v['volts'],
+      sections: [
+        ...(v['c1'] === undefined ? [] : [given({ resistanceOhms: v['l1'] === undefined ? v['r1'] : undefined, henries: v['l1'], farads: v['c1'] })]),
+        ...(v['c1'] === undefined || v['c2'] === undefined ? [] : [given({ resistanceOhms: v['r2'], farads: v['c2'] })]),
+      ],
+    }),
+    show: (out) => list(out, 'stages').map((s, i) => ({
+      label: i === 0 ? `Reservoir, at ${showFigure(n(out, 'rippleHertz'), 'Hz')}` : `Behind section ${String(i)}`, text: s['filters'] === false ? 'does not filter at this frequency' : `${showFigure(n(s, 'peakToPeakVolts'), 'V')} peak to peak`,
+      note: i === 0 ? `the rectifier conducts ${(100 * n(out, 'conductionShare')).toFixed(0)} % of the time` : '',
+    })),
+  },
+  {
+    id: 'reforming', title: 'Reforming', form: 'reforming', hint: 'Through the resistor, next step when the leakage is under its limit.',
+    inputs: [{ name: 'farads', label: 'Capacitance', unit: 'F', example: '20u' }, { name: 'volts', label: 'Up to', unit: 'V', example: '450' }, { name: 'grade', label: 'Grade', example: 'general', choices: [{ value: 'general', label: 'general' }, { value: 'long-life', label: 'long life' }] }],
+    ask: (v) => given({ farads: v['farads'], volts: v['volts'], grade: v['grade'] }),
+    show: (out) => [{ label: 'In series', text: showFigure(n(out, 'seriesOhms'), 'Ω'), note: `${n(out, 'seriesWatts').toPrecision(2)} W` }, ...list(out, 'steps').map((s) => ({ label: showFigure(n(s, 'volts'), 'V'), text: `until under ${showFigure(n(s, 'limitAmperes'), 'A')}` }))],
+    caution: 'It stands at its full volts: clip leads, cover. Abandon it when leakage rises or it warms.',
+  },
+  {
+    id: 'leakage', title: 'Capacitor leakage', form: 'capacitor-leakage', hint: 'Limits at rated voltage after five minutes, and what a leak does to a grid.',
+    inputs: [{ name: 'farads', label: 'Capacitance', unit: 'F', example: '20u' }, { name: 'volts', label: 'Rated', unit: 'V', example: '450' }, { name: 'hertz', label: 'ESR at', unit: 'Hz', example: '120', optional: true }, { name: 'leak', label: 'Coupling leak', unit: 'A', example: '1u', optional: true }, { name: 'grid', label: 'into a grid leak of', unit: 'Ω', example: '220k', optional: true }],
+    ask: (v) => given({ farads: v['farads'], ratedVolts: v['volts'], hertz: v['hertz'], leakAmperes: v['leak'], gridOhms: v['grid'] }),
+    show: (out) => [
+      { label: 'Long life grade', text: showFigure(n(out, 'longLifeAmperes'), 'A') }, { label: 'General grade', text: showFigure(n(out, 'generalAmperes'), 'A') },
+      { label: 'ESR at mains ripple', text: `${showFigure(n(out, 'esrGoodOhms'), 'Ω')} to ${showFigure(n(out, 'esrMostOhms'), 'Ω')}` }, { label: 'ESR at 100 kHz, at most', text: showFigure(n(out, 'esr100KilohertzOhms'), 'Ω') },
+      ...(out['gridShiftVolts'] === null ? [] : [{ label: 'Lifts the grid by', text: showFigure(n(out, 'gridShiftVolts'), 'V'), note: out['replace'] === true ? 'replace it' : 'see whether it grows with heat' }]),
+    ],
+  },
+  {
+    id: 'colours', title: 'Colour code', form: 'colour-code', hint: 'Colours from the first band, or ohms and tolerance.',
+    inputs: [{ name: 'text', label: 'Colours', example: 'yellow violet red gold', optional: true }, { name: 'ohms', label: 'or ohms', unit: 'Ω', example: '4k7', optional: true }, { name: 'tolerance', label: 'and tolerance, %', example: '5', optional: true }],
+    ask: (v) => (v['text'] !== undefined && v['text'] !== '' ? { text: v['text'] } : given({ resistanceOhms: v['ohms'], tolerancePercent: v['tolerance'] === undefined || v['tolerance'] === '' ? 5 : Number(String(v['tolerance']).replace(',', '.')) })),
+    show: (out) => [{ label: 'Value', text: `${showFigure(n(out, 'resistanceOhms'), 'Ω')} ± ${String(n(out, 'tolerancePercent'))} %` }, { label: 'Bands', text: (out['bands'] as string[]).join(' · ') }],
+  },
+  {
+    id: 'letters', title: 'Letter code', form: 'letter-code', hint: 'As printed on the part: 4K7, R22J, 47n, 104J.',
+    inputs: [{ name: 'text', label: 'Mark', example: '4K7' }],
+    ask: (v) => ({ text: v['text'] }),
+    show: (out) => [{ label: 'Value', text: `${showFigure(n(out, 'value'), out['unit'] === 'F' ? 'F' : 'Ω')}${out['tolerancePercent'] === null ? '' : ` ± ${String(n(out, 'tolerancePercent'))} %`}` }],
+  },
+  {
+    id: 'date', title: 'Date code', form: 'date-code', hint: 'Maker, year, week, as printed on transformers, pots and speakers.',
+    inputs: [{ name: 'text', label: 'Code', example: '549-6122' }],
+    ask: (v) => ({ text: v['text'], thisYear: new Date().getFullYear() }),
+    show: (out) => list(out, 'candidates').map((c, i) => ({ label: i === 0 ? `Maker ${String(c['maker'])}` : '', text: `week ${String(n(c, 'week'))} of ${String(n(c, 'year'))}`, note: c['decadeKnown'] === true ? '' : i === 0 ? 'one digit for the year: the decade is open' : '' })),
+  },
+  {
+    id: 'heat', title: 'Winding heat', form: 'winding-heat', hint: 'Copper tells its temperature by its resistance.',
+    inputs: [{ name: 'cold', label: 'Cold', unit: 'Ω', example: '5.10' }, { name: 'celsius', label: 'at', unit: '°C', example: '23' }, { name: 'hot', label: 'Hot', unit: 'Ω', example: '6.20' }, { name: 'class', label: 'Insulation class', example: 'A', choices: ['A', 'E', 'B', 'F', 'H'].map((value) => ({ value, label: value })) }],
+    ask: (v) => given({ coldOhms: v['cold'], coldCelsius: v['celsius'], hotOhms: v['hot'], class: v['class'] }),
+    show: (out) => [
+      { label: 'Mean of the winding', text: `${n(out, 'meanCelsius').toFixed(0)} °C`, note: `${n(out, 'riseKelvin').toFixed(0)} K of rise` }, { label: 'Hot spot, up to', text: `${n(out, 'hotSpotCelsius').toFixed(0)} °C`, note: `class allows ${String(n(out, 'classCelsius'))} °C` },
+      { label: 'Life of the insulation', text: `${n(out, 'lifeFactor') >= 1 ? `${n(out, 'lifeFactor').toPrecision(2)} times` : `${(100 * n(out, 'lifeFactor')).toFixed(0)} %`} of the class’s` },
+    ],
+    caution: 'With its covers on it will be hotter still.',
+  },
+  {
+    id: 'values', title: 'Series & parallel', form: 'series-parallel', hint: 'The nearest preferred value, and two together that come nearer.',
+    inputs: [
+      { name: 'what', label: 'What', example: 'Ω', choices: [{ value: 'Ω', label: 'resistors' }, { value: 'F', label: 'capacitors' }] }, { name: 'wanted', label: 'Wanted', example: '302k' },
+      { name: 'series', label: 'Series', example: '12', choices: ['6', '12', '24', '96'].map((value) => ({ value, label: `E${value}` })) },
+    ],
+    ask: (v) => ({ wanted: v['wanted'], series: Number(v['series']), unit: v['what'] }),
+    show: (out, v) => {
+      const unit: Unit = v['what'] === 'F' ? 'F' : 'Ω'
+      return [
+        { label: 'Nearest', text: showFigure(n(out, 'nearest'), unit), note: percent(n(out, 'nearestPercent')) }, { label: 'Next up, next down', text: `${showFigure(n(out, 'atLeast'), unit)}, ${showFigure(n(out, 'atMost'), unit)}` },
+        ...list(out, 'pairs').slice(0, 4).map((p) => ({ label: `In ${words(p['arrangement'])}`, text: `${showFigure(n(p, 'first'), unit)} with ${showFigure(n(p, 'second'), unit)}`, note: percent(n(p, 'percent')) })),
+      ]
+    },
+  },
+  {
+    id: 'bypass', title: 'Cathode bypass', form: 'cathode-bypass', hint: 'What its capacitor does to a triode stage below.',
+    inputs: [{ name: 'mu', label: 'µ', example: '100' }, { name: 'rp', label: 'Plate resistance', unit: 'Ω', example: '62k5' }, { name: 'load', label: 'Plate load', unit: 'Ω', example: '100k' }, { name: 'rk', label: 'Cathode resistor', unit: 'Ω', example: '1k5' }, { name: 'farads', label: 'Bypass', unit: 'F', example: '25u' }],
+    ask: (v) => ({ mu: Number(String(v['mu']).replace(',', '.')), plateResistanceOhms: v['rp'], loadOhms: v['load'], cathodeOhms: v['rk'], farads: v['farads'] }),
+    show: (out) => [
+      { label: 'Step', text: `${n(out, 'stepDecibels').toFixed(1)} dB` }, { label: 'from', text: showFigure(n(out, 'zeroHertz'), 'Hz') }, { label: 'to', text: showFigure(n(out, 'poleHertz'), 'Hz') },
+      { label: '−3 dB', text: out['minus3Hertz'] === null ? 'never: the step is smaller' : showFigure(n(out, 'minus3Hertz'), 'Hz') },
+    ],
+  },
+]
