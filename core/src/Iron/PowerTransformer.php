@@ -16,6 +16,8 @@ final class PowerTransformer
     /** Off load a winding gives its drawn volts within the first, percent; beyond the second it is out (our choice). */
     private const VOLTS_PERCENT = [5.0, 10.0];
     private const HALVES_PERCENT = 2.0;
+    /** With the hot spot some 30 K above its surface, class A ends here, °C (our choice). */
+    private const SURFACE_CELSIUS = 75.0;
     /** Windings that are all off alike, by more than this, tell of another primary, percent (our choice). */
     private const OTHER_MAINS_PERCENT = 4.0;
 
@@ -29,7 +31,7 @@ final class PowerTransformer
         if (null !== $made && abs($made['ratio'] - 1) > self::OTHER_MAINS_PERCENT / 100) {
             $volts = [new Reason('made-for-other-mains', Verdict::Watch, ['madeForVolts' => $made['volts'], 'wiredForVolts' => $made['wired']])];
         }
-        $reasons = [...$ohms, ...Insulation::judge($trials, $context->bPlusVolts), ...$volts, ...self::halves($trials), ...self::heat($trials)];
+        $reasons = [...$ohms, ...Insulation::judge($trials, $context->bPlusVolts), ...$volts, ...self::halves($trials), ...self::heat($trials), ...self::surface($trials)];
 
         return TransformerVerdict::of($reasons, $measured, array_keys(array_filter([
             'open' => [] === $ohms,
@@ -115,6 +117,19 @@ final class PowerTransformer
         }
 
         return $reasons;
+    }
+
+    /** @return list<Reason> a surface can be touched, a winding not: what is warm outside is hotter within (IRON-8) */
+    private static function surface(Trials $trials): array
+    {
+        $trial = $trials->latest(TrialKind::Surface);
+        [$surface, $ambient] = [$trial?->value('surfaceCelsius'), $trial?->value('ambientCelsius')];
+        if (null === $surface || null === $ambient) {
+            return [];
+        }
+        $figures = ['surfaceCelsius' => $surface, 'riseKelvin' => $surface - $ambient];
+
+        return [new Reason($surface > self::SURFACE_CELSIUS ? 'surface-warm' : 'surface-cool', $surface > self::SURFACE_CELSIUS ? Verdict::Watch : Verdict::Within, $figures)];
     }
 
     /** @return list<Reason> heat by resistance rise, class A insulation unless the part says more (IRON-8) */

@@ -11,6 +11,8 @@ use Yew\Core\Capacitor\DrawnCapacitor;
 use Yew\Core\Capacitor\DrawnCapacitors;
 use Yew\Core\Capacitor\Reform;
 use Yew\Core\Capacitor\Replacement;
+use Yew\Core\Capacitor\RippleCase;
+use Yew\Core\Circuit\Analysis\Ripple;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Look\DateCode;
 use Yew\Core\Quantity\Engineering;
@@ -36,7 +38,7 @@ final class CapacitorBoard
         }
         $context = new CapacitorContext($bench->practice->school, self::builtYear($bench), $bench->year, $bench->practice->leakage);
 
-        return array_map(static fn (DrawnCapacitor $c): ColdItem => self::item($bench, $c, $context), $drawn);
+        return [...array_map(static fn (DrawnCapacitor $c): ColdItem => self::item($bench, $c, $context), $drawn), ...self::ripple($bench)];
     }
 
     /** @return list<DrawnCapacitor> */
@@ -63,6 +65,25 @@ final class CapacitorBoard
         }
 
         return new ColdItem($drawn->id, 'capacitor-'.$drawn->does, 'capacitor-'.$drawn->does, self::detail($drawn), $case['word'], $case['verdict'], $case['reasons'], $steps, self::gauges($drawn, $trials, $case['window']), $more, $progress);
+    }
+
+    /** @return list<ColdItem> ripple at every positive rail, measured beside what the circuit makes of it (CAP-9b) */
+    private static function ripple(ColdBench $bench): array
+    {
+        if (null === $bench->circuit) {
+            return [];
+        }
+        $expected = Ripple::of($bench->circuit->working)['rms'];
+        $items = [];
+        foreach ($bench->circuit->drawn->rails() as $rail) {
+            $rms = $expected[$bench->circuit->working->circuit->nodes->number($rail->id)];
+            $taken = $bench->trials()->of($rail->id)->kind(TrialKind::Ripple)->all;
+            $case = RippleCase::judge($taken, $rms);
+            $gauges = [] === $taken ? [] : [new Gauge('ripple', $taken[\count($taken) - 1]->value('volts'), 'V', $rms, $rms / RippleCase::ALIKE, $rms * RippleCase::ALIKE, $case['verdict'])];
+            $items[] = new ColdItem($rail->id, 'ripple', 'ripple', $rail->name.', '.Engineering::text($rms, 'V', 10.0 ** (floor(log10(max(1e-6, $rms))) - 1)).' expected', $case['word'], $case['verdict'], $case['reasons'], [Step::of($bench->trials(), TrialKind::Ripple, $rail->id, '', true)], $gauges);
+        }
+
+        return $items;
     }
 
     private static function detail(DrawnCapacitor $drawn): string

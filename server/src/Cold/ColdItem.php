@@ -36,6 +36,12 @@ final readonly class ColdItem
     ) {
     }
 
+    /** Whether anybody asks for it: ripple, date codes and the like are taken where there is reason to. */
+    public function isAsked(): bool
+    {
+        return [] !== array_filter($this->steps, static fn (Step $s): bool => !$s->optional);
+    }
+
     public function isDone(): bool
     {
         return 'open' !== $this->word;

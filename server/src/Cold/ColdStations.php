@@ -98,8 +98,8 @@ final readonly class ColdStations
             $left = array_filter($items, static fn (ColdItem $i): bool => null !== $fold->cold->leftAlone($station, $i->part));
             $summary[] = [
                 'station' => $station,
-                'total' => \count($items),
-                'done' => \count(array_filter($items, static fn (ColdItem $i): bool => $i->isDone())),
+                'total' => \count(array_filter($items, static fn (ColdItem $i): bool => $i->isAsked())),
+                'done' => \count(array_filter($items, static fn (ColdItem $i): bool => $i->isAsked() && $i->isDone())),
                 'bad' => array_values(array_map(static fn (ColdItem $i): string => $i->part, array_filter($items, static fn (ColdItem $i): bool => Verdict::Out === $i->verdict || Verdict::Danger === $i->verdict))),
                 'leftAlone' => \count($left),
             ];

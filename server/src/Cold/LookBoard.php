@@ -8,6 +8,7 @@ use Yew\Core\Bench\FuseMark;
 use Yew\Core\Capacitor\CapacitorKind;
 use Yew\Core\Capacitor\DrawnCapacitor;
 use Yew\Core\Capacitor\DrawnCapacitors;
+use Yew\Core\Circuit\Element\MainsTransformer;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Iron\DrawnTransformer;
 use Yew\Core\Look\DateCode;
@@ -24,6 +25,9 @@ use Yew\Core\Trial\TrialKind;
 /** The walk round the cold amplifier. */
 final class LookBoard
 {
+    /** Mains further off than this is another mains, as a share (our choice; 110 to 120 V and 220 to 240 V are one each). */
+    private const OTHER_MAINS = 0.12;
+
     /** @return list<ColdItem> */
     public static function items(ColdBench $bench): array
     {
@@ -54,6 +58,9 @@ final class LookBoard
                 $reasons[] = self::found($finding);
             }
         }
+        if ('mains' === $item->part) {
+            array_push($reasons, ...self::mains($bench));
+        }
         $reasons = Reason::worstFirst($reasons);
         $worst = Reason::worst($reasons);
         $word = match (true) {
@@ -64,6 +71,20 @@ final class LookBoard
         };
 
         return new ColdItem($item->part, 'look-'.$item->group, 'look-'.('area' === $item->group ? $item->part : $item->group), $item->detail, $word, 'open' === $word ? Verdict::CannotSay : $worst ?? Verdict::Within, $reasons, $item->steps);
+    }
+
+    /** @return list<Reason> what is known of its mains before anything is looked at (LOOK-3, SAFE-4b) */
+    private static function mains(ColdBench $bench): array
+    {
+        $reasons = [];
+        if (abs($bench->wiredFor / $bench->practice->mainsVolts - 1) > self::OTHER_MAINS) {
+            $reasons[] = new Reason('wired-for-other-mains', Verdict::Watch, ['wiredForVolts' => $bench->wiredFor, 'mainsVolts' => $bench->practice->mainsVolts]);
+        }
+        if (null !== $bench->circuit && [] === $bench->circuit->fitted->netlist->all(MainsTransformer::class)) {
+            $reasons[] = new Reason('transformerless', Verdict::Danger);
+        }
+
+        return $reasons;
     }
 
     /** @return list<Reason> */

@@ -52,6 +52,7 @@ final readonly class StationView
             'wordText' => null !== $leftAlone && !$item->isDone() ? 'left alone' : $this->wording->cold('word-'.$item->word, []),
             'verdict' => $item->verdict->value,
             'done' => $item->isDone(),
+            'asked' => $item->isAsked(),
             'leftAlone' => $leftAlone,
             'reasons' => array_map($this->reason(...), $item->reasons),
             'gauges' => array_map(fn (Gauge $g): array => $g->toArray($this->wording->cold('gauge-'.$g->label, [], $g->label)), $item->gauges),

@@ -17,6 +17,7 @@ use Yew\Server\Sheet\Entity\SheetVersion;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Shop\Entity\ShopMeter;
+use Yew\Server\Shop\Practice;
 use Yew\Server\Tape\TapeDoor;
 
 /**
@@ -47,7 +48,9 @@ final class DemoShop
             $this->em->remove($opened); // an empty shop that nobody has taken yet
         }
         $this->em->flush();
-        $this->em->persist(new Shop(1, 'Hedgerow Amplifier Works', '4 Tannery Yard, Lower Marl', 'Europe/London', 'us', 'Thank you for bringing it to us.'));
+        $shop = new Shop(1, 'Hedgerow Amplifier Works', '4 Tannery Yard, Lower Marl', 'Europe/London', 'us', 'Thank you for bringing it to us.');
+        $shop->workBy(new Practice(mainsVolts: 230, mainsHertz: 50));
+        $this->em->persist($shop);
         $people = [];
         foreach ([['nell', 'Nell Farrow', Role::Owner], ['idris', 'Idris Holt', Role::Technician], ['pim', 'Pim Aske', Role::Onlooker]] as [$key, $name, $role]) {
             $person = new Person(Uuid::v7()->toRfc4122(), $name, $key.'.demo', $role);

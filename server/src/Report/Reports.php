@@ -10,6 +10,8 @@ use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Uid\Uuid;
 use Twig\Environment;
 use Yew\Server\Access\Entity\Person;
+use Yew\Server\Cold\ColdStations;
+use Yew\Server\Cold\StationView;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Report\Entity\IssuedReport;
@@ -40,6 +42,7 @@ final readonly class Reports
         private TapeDoor $door,
         private Meters $meters,
         private Wording $wording,
+        private StationView $stations,
         private string $stateDir,
     ) {
     }
@@ -78,6 +81,7 @@ final readonly class Reports
                 'view' => $view,
                 'stairs' => $this->marks->stairs(\is_array($view['stairs']) ? $this->treads($view['stairs']) : []),
                 'conditions' => $fold->conditions->toArray(),
+                'cold' => array_map(fn (string $station): array => ['name' => $station, ...$this->stations->of($unit, $station)], ColdStations::ALL),
                 'meter' => $this->meters->find($fold->conditions->meterId())?->name,
             ];
         }

@@ -33,7 +33,8 @@ function picked(): void {
 
 const board = computed(() => props.station.board.value)
 const unit = computed(() => bench.job?.units[0])
-const done = computed(() => board.value?.items.filter((i) => i.done || i.leftAlone !== null).length ?? 0)
+const asked = computed(() => board.value?.items.filter((i) => i.asked) ?? [])
+const done = computed(() => asked.value.filter((i) => i.done || i.leftAlone !== null).length)
 const bad = computed(() => board.value?.items.filter((i) => i.verdict === 'out' || i.verdict === 'danger') ?? [])
 
 function choose(part: string): void {
@@ -49,7 +50,7 @@ function chooseStep(key: string): void {
 <template>
   <div class="station">
     <div class="board-in">
-      <h1>{{ title }} <small>{{ unit?.maker }} {{ unit?.model }} · {{ unit?.sheet === null ? 'no sheet' : `sheet “${unit?.sheet?.name}” ${unit?.sheet?.number}` }}<template v-if="board !== null"> · {{ done }} of {{ board.items.length }} answered</template></small><slot name="head" /></h1>
+      <h1>{{ title }} <small>{{ unit?.maker }} {{ unit?.model }} · {{ unit?.sheet === null ? 'no sheet' : `sheet “${unit?.sheet?.name}” ${unit?.sheet?.number}` }}<template v-if="board !== null"> · {{ done }} of {{ asked.length }} answered</template></small><slot name="head" /></h1>
       <p v-if="bad.length > 0" class="finding"><svg width="12" height="14" aria-hidden="true"><path d="M1 7l10 -6v12z" fill="var(--out)" /></svg><span><b>{{ bad.map((i) => `${i.part.replaceAll('-', ' ')} ${i.wordText.toLowerCase()}`).slice(0, 4).join(', ') }}.</b> {{ bad[0]?.reasons[0]?.sentence }}</span></p>
       <p v-if="station.fault.value !== null" role="alert" class="out">{{ station.fault.value }}</p>
       <div v-if="board !== null && board.items.length > 0" class="two">

@@ -34,11 +34,11 @@ watch(() => props.lit, async () => {
         <tr class="group"><th colspan="4" scope="rowgroup">{{ g.name }}</th></tr>
         <tr v-for="i in g.items" :key="i.part" :class="{ lit: i.part === lit }" :aria-current="i.part === lit" @click="emit('choose', i.part)">
           <th scope="row">{{ i.part.replaceAll('-', ' ') }}</th>
-          <td class="what" :title="`${i.name} ${i.detail}`">{{ named(i) }}</td>
-          <td class="n m">
-            <template v-if="first(i)"><b>{{ first(i)?.shown }}</b><window-mark v-if="first(i)?.window !== null && first(i)" :position="first(i)?.mark.position ?? null" :shape="first(i)?.mark.shape ?? 'query'" :verdict="first(i)?.verdict ?? 'cannot-say'" :words="i.wordText" /></template>
+          <td class="what" :colspan="first(i) ? 1 : 2" :title="`${i.name} ${i.detail}`">{{ named(i) }}</td>
+          <td v-if="first(i)" class="n m">
+            <b>{{ first(i)?.shown }}</b><window-mark v-if="first(i)?.window !== null" :position="first(i)?.mark.position ?? null" :shape="first(i)?.mark.shape ?? 'query'" :verdict="first(i)?.verdict ?? 'cannot-say'" :words="i.wordText" />
           </td>
-          <td class="word"><verdict-shape :verdict="i.verdict" :open="!i.done" /><span :class="['verdict', i.done ? i.verdict : 'soft']">{{ i.wordText.toLowerCase().replace(' without', '').replace(', with a remark', ', remark') }}</span></td>
+          <td class="word"><verdict-shape :verdict="i.verdict" :open="!i.done" /><span :class="['verdict', i.done ? i.verdict : 'soft']">{{ !i.asked && !i.done ? 'if wanted' : i.wordText.toLowerCase().replace(' without', '').replace(', with a remark', ', remark') }}</span></td>
         </tr>
       </tbody>
     </table>

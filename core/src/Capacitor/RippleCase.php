@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Capacitor;
+
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\Trial;
+
+/** Judges measured ripple beside the predicted, and beside what it was before the work (CAP-9b). */
+final class RippleCase
+{
+    /** Capacitors alone spread by half and more: within this factor it is as expected (our choice). */
+    public const ALIKE = 1.8;
+
+    /**
+     * @param list<Trial> $taken       oldest first; the first of several was before the work
+     * @param float       $expectedRms volts RMS
+     *
+     * @return array{word: string, verdict: Verdict, reasons: list<Reason>} word: open | good | bad | cannot-say
+     */
+    public static function judge(array $taken, float $expectedRms): array
+    {
+        $last = [] === $taken ? null : $taken[\count($taken) - 1]->value('volts');
+        if (null === $last) {
+            return ['word' => 'open', 'verdict' => Verdict::CannotSay, 'reasons' => []];
+        }
+        $figures = ['volts' => $last, 'expectedVolts' => $expectedRms];
+        $reason = match (true) {
+            $last > self::ALIKE * $expectedRms => new Reason('ripple-high', Verdict::Out, $figures),
+            $last * self::ALIKE < $expectedRms => new Reason('ripple-low', Verdict::CannotSay, $figures),
+            default => new Reason('ripple-as-expected', Verdict::Within, $figures),
+        };
+        $first = $taken[0]->value('volts') ?? $last;
+        $reasons = \count($taken) > 1 && $first !== $last ? [$reason, new Reason('ripple-changed', Verdict::Within, ['beforeVolts' => $first])] : [$reason];
+
+        return ['word' => match ($reason->verdict) {
+            Verdict::Out => 'bad',
+            Verdict::Within => 'good',
+            default => 'cannot-say',
+        }, 'verdict' => $reason->verdict, 'reasons' => $reasons];
+    }
+}
