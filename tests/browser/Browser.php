@@ -87,13 +87,13 @@ final class Browser
         Assert::fail('Tab never reaches '.$selector);
     }
 
-    public function see(string $text, float $seconds = 10.0): void
+    public function see(string $text, float $seconds = 25.0): void
     {
         $this->until(fn (): bool => str_contains($this->text(), $text), 'sees “'.$text.'”', $seconds);
     }
 
     /** @param \Closure(): bool $condition */
-    public function until(\Closure $condition, string $what, float $seconds = 10.0): void
+    public function until(\Closure $condition, string $what, float $seconds = 25.0): void
     {
         $end = microtime(true) + $seconds;
         while (!$condition()) {
@@ -109,6 +109,14 @@ final class Browser
         $text = $this->driver->executeScript('return document.body.innerText');
 
         return \is_string($text) ? (string) preg_replace('/\s+/', ' ', $text) : '';
+    }
+
+    /** What a script in the page answers, as text; empty for anything else. */
+    public function says(string $script): string
+    {
+        $said = $this->driver->executeScript($script);
+
+        return \is_scalar($said) ? (string) $said : '';
     }
 
     public function textOf(string $selector): string

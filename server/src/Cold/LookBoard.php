@@ -65,7 +65,7 @@ final class LookBoard
         $worst = Reason::worst($reasons);
         $word = match (true) {
             Verdict::Danger === $worst, Verdict::Out === $worst => 'unsafe',
-            $open => 'open',
+            $open, [] === $reasons => 'open',
             Verdict::Watch === $worst, Verdict::CannotSay === $worst => 'watch',
             default => 'seen',
         };

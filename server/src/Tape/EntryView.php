@@ -82,10 +82,12 @@ final readonly class EntryView
     private function cold(TapeEntry $entry): string
     {
         $j = $entry->judgement ?? [];
-        $word = \is_string($j['word'] ?? null) ? $this->wording->cold('word-'.$j['word'], []) : '';
+        $word = \is_string($j['word'] ?? null) && 'open' !== $j['word'] ? $this->wording->cold('word-'.$j['word'], []) : '';
         $code = \is_string($j['reasonCode'] ?? null) ? $j['reasonCode'] : '';
 
-        return '' === $word ? '' : $word.('' === $code || 'none' === $code ? '' : ': '.$this->wording->cold($code, BenchFold::named($j['figures'] ?? [])));
+        $reason = '' === $code || 'none' === $code ? '' : $this->wording->cold($code, BenchFold::named($j['figures'] ?? []));
+
+        return implode(': ', array_filter([$word, $reason], static fn (string $t): bool => '' !== $t));
     }
 
     private function judged(TapeEntry $entry): string

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tests\Cold;
 
+use Symfony\Component\Process\Process;
 use Yew\Core\Codec\Fields;
 use Yew\Server\Tests\ServerTestCase;
 
@@ -101,6 +102,80 @@ final class ColdStationsTest extends ServerTestCase
         self::assertSame(['under the board', 'left alone'], [$item->string('leftAlone'), $item->string('wordText')]);
     }
 
+    public function testLabelsCarryTheirFiguresAndACode(): void
+    {
+        $this->trial('resistor', 'R26', '', '612');
+        $this->trial('capacitor', 'C14', '', '0.104 - 4u@250', lifted: true);
+        $text = $this->pdfText('/labels.pdf');
+        foreach (['R26', 'C14', '0.104 - 4u@250', 'Replace', 'L30-1'] as $says) {
+            self::assertStringContainsString($says, $text);
+        }
+        self::assertStringNotContainsString('C15', $text, 'what is good needs no label');
+        self::assertStringContainsString('C15', $this->pdfText('/labels.pdf?parts=C15'));
+        $this->client->request('GET', $this->unitPath().'/labels.pdf?parts=R999');
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testAReplacementTransformerIsSpecified(): void
+    {
+        $json = $this->get($this->unitPath().'/transformers/T1/specification.json');
+        self::assertSame(['transformer-specification/1', 'power'], [$json->string('format'), $json->string('role')]);
+        self::assertStringContainsString('each half', $this->pdfText('/transformers/T1/specification.pdf'));
+        self::assertStringContainsString('plate to plate', $this->pdfText('/transformers/T2/specification.pdf'));
+        $this->client->request('GET', $this->unitPath().'/transformers/R14/specification.json');
+        self::assertResponseStatusCodeSame(404);
+    }
+
+    public function testThePracticeIsTheOwnersToSet(): void
+    {
+        $this->client->jsonRequest('PUT', '/api/shop/practice', ['capacitorSchool' => 'age-first'], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertResponseStatusCodeSame(403);
+        $this->signIn('nell');
+        $this->client->jsonRequest('PUT', '/api/shop/practice', ['capacitorSchool' => 'labour-first', 'mainsHertz' => 50], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertResponseIsSuccessful();
+        self::assertSame('labour-first', $this->get('/api/shop')->object('practice')->string('capacitorSchool'));
+        $this->client->jsonRequest('PUT', '/api/shop/practice', ['capacitorSchool' => 'by-feel'], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertResponseStatusCodeSame(422);
+        $this->trial('capacitor', 'C2', '', '52 0.3');
+        self::assertContains('school-labour', array_map(static fn (Fields $f): string => $f->string('code'), $this->item('capacitors', 'C2')->objects('reasons')));
+    }
+
+    public function testAReformingRunIsResumedFromTheTape(): void
+    {
+        $this->drive();
+        self::assertStringContainsString('Forming', $this->trial('reform', 'C2', '', '50/2m')->string('line'));
+        self::assertStringContainsString('Below the limit: next step', $this->trial('reform', 'C2', '', '50/60u')->string('line'));
+        $progress = Fields::of(Fields::of($this->item('capacitors', 'C2')->raw('more'))->object('reform')->raw('progress'));
+        self::assertSame(['next', 1.0], [$progress->string('state'), $progress->number('step')]);
+        self::assertCount(2, $progress->objects('log'));
+    }
+
+    public function testASummaryForThePath(): void
+    {
+        $this->trial('contacts', 'V4', '', '5 loose');
+        $summaries = $this->getList($this->unitPath().'/stations');
+        self::assertSame(['look', 'iron', 'capacitors', 'resistors'], array_column($summaries, 'station'));
+        self::assertSame(['V4'], Fields::of($summaries[3])->strings('bad'));
+    }
+
+    public function testWhatWasFoundDifferentDoesNotBecomeItsOwnReference(): void
+    {
+        $this->write($this->job, 'as-fitted', ['text' => 'found R26 612']);
+        self::assertStringContainsString('Replace: 612', $this->trial('resistor', 'R26', '', '612')->string('line'), 'the fault would vanish otherwise');
+        $this->write($this->job, 'as-fitted', ['text' => 'R26 560']);
+        self::assertStringContainsString('Good', $this->trial('resistor', 'R26', '', '561')->string('line'), 'a part that was replaced is judged by what was fitted');
+    }
+
+    public function testNothingIsTestedOfNoUnit(): void
+    {
+        $this->write($this->job, 'trial', ['test' => 'resistor', 'part' => 'R26', 'text' => '470'], change: ['unitId' => null]);
+        self::assertResponseStatusCodeSame(422);
+        $this->write($this->job, 'trial', ['test' => 'resistor', 'part' => 'R26', 'text' => '470', 'figures' => []]);
+        self::assertResponseStatusCodeSame(422);
+        $this->write($this->job, 'trial', ['test' => 'smell', 'part' => 'R26', 'text' => '470']);
+        self::assertResponseStatusCodeSame(422);
+    }
+
     public function testEveryBoardOpensWithAndWithoutASheet(): void
     {
         foreach (['look', 'iron', 'capacitors', 'resistors'] as $station) {
@@ -119,10 +194,25 @@ final class ColdStationsTest extends ServerTestCase
 
     private function board(string $station): Fields
     {
+        return $this->get($this->unitPath().'/stations/'.$station);
+    }
+
+    private function unitPath(): string
+    {
         $unit = $this->em()->getConnection()->fetchOne('SELECT unit_id FROM job_unit WHERE job_id = ?', [$this->job]);
         self::assertIsString($unit);
 
-        return $this->get('/api/jobs/'.$this->job.'/units/'.$unit.'/stations/'.$station);
+        return '/api/jobs/'.$this->job.'/units/'.$unit;
+    }
+
+    private function pdfText(string $path): string
+    {
+        $this->client->request('GET', $this->unitPath().$path);
+        self::assertResponseIsSuccessful();
+        $process = new Process(['pdftotext', '-layout', '-', '-']);
+        $process->setInput((string) $this->client->getResponse()->getContent())->mustRun();
+
+        return (string) preg_replace('/\s+/', ' ', $process->getOutput());
     }
 
     private function item(string $station, string $part): Fields

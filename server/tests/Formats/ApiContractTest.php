@@ -39,8 +39,16 @@ final class ApiContractTest extends ServerTestCase
         $this->write($job, 'close-out', ['found' => 'a', 'done' => 'b', 'leftAlone' => '', 'notLookedAt' => '', 'outcome' => 'cured']);
         $this->post('/api/jobs/'.$job.'/reports', []);
         $this->validate('/api/jobs/{jobId}/reports', 'post', '201');
+        $unit = '/api/jobs/'.$job.'/units/'.$this->get('/api/jobs/'.$job)->objects('units')[0]->string('id');
+        $this->write($job, 'finding', ['what' => 'burnt', 'severity' => 'out', 'place' => 'R26', 'text' => 'brown']);
+        foreach (['look', 'iron', 'capacitors', 'resistors'] as $station) {
+            $this->check('/api/jobs/{jobId}/units/{unitId}/stations/{station}', $unit.'/stations/'.$station);
+        }
+        $this->check('/api/jobs/{jobId}/units/{unitId}/stations', $unit.'/stations');
+        $this->check('/api/jobs/{jobId}/units/{unitId}/places', $unit.'/places');
+        $this->check('/api/jobs/{jobId}/units/{unitId}/transformers/{part}/specification.json', $unit.'/transformers/T1/specification.json');
         $sheetId = $this->get('/api/jobs/'.$job)->objects('units')[0]->object('sheet')->string('sheetId');
-        foreach (['/api/jobs' => '/api/jobs', '/api/jobs/{jobId}' => '/api/jobs/'.$job, '/api/jobs/{jobId}/tape' => '/api/jobs/'.$job.'/tape', '/api/jobs/{jobId}/reports' => '/api/jobs/'.$job.'/reports', '/api/owners' => '/api/owners?q=m', '/api/units' => '/api/units?q=L', '/api/sheets' => '/api/sheets', '/api/sheets/{sheetId}' => '/api/sheets/'.$sheetId, '/api/compute' => '/api/compute'] as $template => $path) {
+        foreach (['/api/jobs' => '/api/jobs', '/api/jobs/{jobId}' => '/api/jobs/'.$job, '/api/jobs/{jobId}/tape' => '/api/jobs/'.$job.'/tape', '/api/jobs/{jobId}/reports' => '/api/jobs/'.$job.'/reports', '/api/owners' => '/api/owners?q=m', '/api/units' => '/api/units?q=L', '/api/sheets' => '/api/sheets', '/api/sheets/{sheetId}' => '/api/sheets/'.$sheetId, '/api/sheets/{sheetId}/pages' => '/api/sheets/'.$sheetId.'/pages', '/api/compute' => '/api/compute'] as $template => $path) {
             $this->check($template, $path);
         }
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tests\Formats;
 
+use Yew\Core\Trial\TrialKind;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Tests\ServerTestCase;
 use Yew\Server\Wording\Wording;
@@ -25,6 +26,32 @@ final class WordingTest extends ServerTestCase
         $wording = self::getContainer()->get(Wording::class);
         foreach ($codes as $code) {
             self::assertNotSame(ucfirst($code), $wording->reason($code, []), $code);
+        }
+    }
+
+    public function testEveryGroundTestAndAnswerOfTheColdBenchHasItsWords(): void
+    {
+        $codes = [];
+        foreach (['Look', 'Iron', 'Capacitor', 'Resistor'] as $area) {
+            foreach ((array) glob(self::root().'/core/src/'.$area.'/*.php') as $file) {
+                preg_match_all("/new Reason\\(\\s*(?:[^()']*\\? )?'([a-z-]+)'(?: : '([a-z-]+)')?/", (string) file_get_contents((string) $file), $m);
+                $codes = [...$codes, ...$m[1], ...array_filter($m[2], static fn (string $c): bool => '' !== $c)];
+            }
+        }
+        self::assertGreaterThan(90, \count(array_unique($codes)));
+        foreach (TrialKind::cases() as $kind) {
+            array_push($codes, 'test-'.$kind->value, 'hint-'.$kind->value, 'type-'.$kind->value);
+        }
+        $wording = self::getContainer()->get(Wording::class);
+        // Those that are put together of two parts, and those that need no words.
+        $made = ['impedance-', 'hint-heater-reference', 'type-'];
+        foreach (array_unique($codes) as $code) {
+            if (str_contains($code, '-') && [] === array_filter($made, static fn (string $m): bool => str_starts_with($code, $m))) {
+                self::assertNotSame(ucfirst($code), $wording->cold($code, []), $code);
+            }
+        }
+        foreach (['as-drawn', 'unas-drawn', 'as-sister', 'unas-sister', 'as-last-visit', 'unas-last-visit'] as $reference) {
+            self::assertNotSame('Impedance-'.$reference, $wording->cold('impedance-'.$reference, []));
         }
     }
 

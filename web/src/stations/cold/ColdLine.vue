@@ -75,6 +75,8 @@ const keys: Record<string, () => void> = {
   s: () => { emit('state') },
   ArrowDown: () => { props.station.step(1) },
   ArrowUp: () => { props.station.step(-1) },
+  PageDown: () => { props.station.stepItem(1) },
+  PageUp: () => { props.station.stepItem(-1) },
   ArrowLeft: () => { if (props.station.lastWritten.value !== null) props.station.choose(props.station.lastWritten.value) },
 }
 function onKey(e: KeyboardEvent): void {

@@ -51,7 +51,7 @@ async function takeAway(): Promise<void> {
       </div>
       <div class="side">
         <h2 id="photo-title">{{ photo.place === '' ? 'Photo' : photo.place }}</h2>
-        <div><label class="said" for="caption">What it shows</label><n-input v-model:value="caption" :disabled="!session.mayWrite" maxlength="200" :input-props="{ id: 'caption' }" /></div>
+        <div><label class="said" for="caption">What it shows</label><n-input v-model:value="caption" :disabled="!session.mayWrite" maxlength="200" placeholder="" :input-props="{ id: 'caption' }" /></div>
         <p class="small soft">{{ session.mayWrite ? 'Click into the picture to set a pin: which colour goes where, before it is unsoldered.' : '' }}</p>
         <ol class="pins"><li v-for="(p, n) in pins" :key="n"><b>{{ n + 1 }}</b><input v-model="p.says" :aria-label="`Pin ${n + 1}`" maxlength="120" placeholder="red/yellow, plate V4" :readonly="!session.mayWrite"><button v-if="session.mayWrite" type="button" class="plain" :aria-label="`Take pin ${n + 1} away`" @click="pins.splice(n, 1)">×</button></li></ol>
         <p v-if="said !== ''" role="alert" class="out">{{ said }}</p>

@@ -3,6 +3,26 @@ import type { Schemas } from '../../api/client'
 
 export interface Sending { name: string; preview: string; said: string | null; done: boolean }
 
+const longestSide = 2400
+
+/**
+ * A large photo made smaller on the device, upright: less to send, less to wait. What the device cannot open goes as it is,
+ * and the server says what it is.
+ */
+async function smaller(file: File): Promise<Blob> {
+  try {
+    const picture = await createImageBitmap(file)
+    const share = longestSide / Math.max(picture.width, picture.height)
+    if (share >= 1) return file
+    const canvas = new OffscreenCanvas(Math.round(picture.width * share), Math.round(picture.height * share))
+    canvas.getContext('2d')?.drawImage(picture, 0, 0, canvas.width, canvas.height)
+    picture.close()
+    return await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.9 })
+  } catch {
+    return file
+  }
+}
+
 /** Sends photos one after another; each shows at once from the device's own copy, and says what the server said. */
 export function usePhotos(ids: () => { jobId: string; unitId: string }): { sending: Ref<Sending[]>; send: (files: File[], place: string) => Promise<void>; dismiss: (s: Sending) => void } {
   const sending = ref<Sending[]>([])
@@ -13,7 +33,7 @@ export function usePhotos(ids: () => { jobId: string; unitId: string }): { sendi
     const mine = sending.value.at(-1)
     if (mine === undefined) return
     const form = new FormData()
-    form.append('file', file)
+    form.append('file', await smaller(file), file.name)
     form.append('place', place)
     const { jobId, unitId } = ids()
     try {

@@ -23,6 +23,8 @@ export interface Station {
   choose: (key: string) => void
   chooseItem: (part: string) => void
   step: (by: 1 | -1) => void
+  /** To the part before or after this one. */
+  stepItem: (by: 1 | -1) => void
   /** Moves on after a step was written: the next of its item, or of the board. */
   advance: (key: string) => void
 }
@@ -74,10 +76,19 @@ export function useStation(name: StationName): Station {
     chosen.value = (own.find((t) => isOpen(t) && fits(t)) ?? own.find(isOpen) ?? own[0])?.key ?? null
   }
 
+  function stepItem(by: 1 | -1): void {
+    const items = board.value?.items ?? []
+    const i = items.findIndex((item) => item.part === current.value?.item.part)
+    const next = items[Math.max(0, Math.min(items.length - 1, i + by))]
+    if (next !== undefined) chooseItem(next.part)
+  }
+  // When the chassis changes its state, the part in hand stays, and asks for what can be done now.
+  watch(() => bench.state, () => { if (current.value !== null && !fits(current.value)) chooseItem(current.value.item.part) })
+
   return {
     name, ids: unit, board, current, lastWritten, open,
     fault: computed(() => query.error.value?.message ?? null),
     item: computed(() => current.value?.item ?? null),
-    choose: (key) => { chosen.value = key }, chooseItem, step: move, advance,
+    choose: (key) => { chosen.value = key }, chooseItem, step: move, stepItem, advance,
   }
 }

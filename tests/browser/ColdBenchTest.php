@@ -1,0 +1,305 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Browser;
+
+use Facebook\WebDriver\WebDriverBy;
+use Facebook\WebDriver\WebDriverKeys;
+use PHPUnit\Framework\Attributes\CoversNothing;
+use PHPUnit\Framework\TestCase;
+use Symfony\Component\Process\Process;
+
+/** One amplifier through the four cold stations by the keyboard alone, to the report; photos, schematic and quick sums. */
+#[CoversNothing]
+final class ColdBenchTest extends TestCase
+{
+    private static Stack $stack;
+    private static ?Browser $browser = null;
+    private static string $job = '';
+
+    public static function setUpBeforeClass(): void
+    {
+        self::$stack = Stack::fresh('cold');
+        self::$stack->start();
+        self::$browser = new Browser(self::$stack->address);
+        self::$browser->see('Sign in to the bench');
+        self::$browser->type('idris.demo', WebDriverKeys::TAB, 'yew-bench-demo', WebDriverKeys::ENTER);
+        self::$browser->see('On the bench');
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        self::$browser?->close();
+        self::$stack->stop();
+    }
+
+    public function testFourStationsByKeyboardFindWhatIsWrong(): void
+    {
+        $b = self::browser();
+        self::$job = $this->booked($b, 'Lantern 30');
+        $this->look($b);
+        $this->ironDead($b);
+        $this->ironDriven($b);
+        $this->capacitors($b);
+        $this->resistors($b);
+        $this->report($b);
+        self::assertSame([], $b->consoleErrors());
+    }
+
+    public function testAPhotoIsTakenPinnedAndShown(): void
+    {
+        $b = self::browser();
+        $file = sys_get_temp_dir().'/yew-photo-'.bin2hex(random_bytes(4)).'.jpg';
+        $image = imagecreatetruecolor(3200, 2400);
+        imagefilledellipse($image, 1600, 1200, 900, 700, 0xCC8844);
+        imagejpeg($image, $file);
+        $this->station($b, 'look');
+        $b->driver->findElement(WebDriverBy::cssSelector('input[aria-label="Photos"]'))->sendKeys($file);
+        $b->until(static fn (): bool => true === $b->driver->executeScript('const i = document.querySelector(".strip img[src*=\"/api/photos/\"]"); return i !== null && i.naturalWidth > 100'), 'the thumbnail from the server');
+        $b->driver->findElement(WebDriverBy::cssSelector('ul.strip button'))->click();
+        $b->see('Click into the picture');
+        $b->driver->findElement(WebDriverBy::cssSelector('.picture'))->click();
+        usleep(300_000);
+        $b->type('red, plate of V4');
+        $b->driver->findElement(WebDriverBy::cssSelector('.acts .go'))->click();
+        $b->until(static fn (): bool => str_contains($b->textOf('ul.strip'), '· 1'), 'one pin');
+        file_put_contents($file, 'MZ no picture');
+        $b->driver->findElement(WebDriverBy::cssSelector('input[aria-label="Photos"]'))->sendKeys($file);
+        $b->see('this is a program, not a picture');
+        self::assertCount(1, $b->driver->findElements(WebDriverBy::cssSelector('ul.strip img[src*="/api/photos/"]')), 'nothing half stored');
+        unlink($file);
+    }
+
+    public function testTheSchematicFollowsTheJob(): void
+    {
+        $b = self::browser();
+        $file = sys_get_temp_dir().'/yew-drawing-'.bin2hex(random_bytes(4)).'.png';
+        $image = imagecreatetruecolor(1600, 1000);
+        imagefill($image, 0, 0, 0xFFFFFF);
+        imageline($image, 100, 500, 1500, 500, 0);
+        imagepng($image, $file);
+        $b->open('/jobs/'.self::$job.'/schematic');
+        $b->see('No page yet');
+        $b->driver->findElement(WebDriverBy::cssSelector('input[aria-label="Schematic"]'))->sendKeys($file);
+        $b->see('still to place');
+        foreach ($b->driver->findElements(WebDriverBy::cssSelector('.unplaced button')) as $button) {
+            if ('R26' === $button->getText()) {
+                $button->click();
+            }
+        }
+        $b->see('Click where R26 is');
+        $b->driver->findElement(WebDriverBy::cssSelector('.sheet'))->click();
+        $b->until(static fn (): bool => str_contains($b->textOf('.legend'), 'measured off 1'), 'the mark with its state');
+        self::assertSame('R26: off', $b->driver->findElement(WebDriverBy::cssSelector('.mark'))->getAttribute('title'));
+        self::assertSame([], $b->axe(), 'schematic');
+        unlink($file);
+    }
+
+    public function testQuickSumsAreInTheAddress(): void
+    {
+        $b = self::browser();
+        $b->open('/sums/ratio?primary=11.0&secondary=0.5&load=4&wanted=5k');
+        $b->see('1.936 kΩ');
+        $b->see('22.00 : 1');
+        self::assertSame([], $b->axe(), 'sums');
+        $b->open('/sums/colours?text=yellow%20violet%20pink');
+        $b->see('“pink” is no colour');
+        $b->open('/sums/fuse?drawn=T4A&at=120&mains=240&fitted=T4A');
+        $b->see('T 2.00 A');
+        $b->see('too big');
+        $b->open('/sums/leakage?farads=20u&volts=450');
+        $b->see('58.0 µA');
+        $b->see('290 µA');
+    }
+
+    public function testStationsPassAxeInBothThemes(): void
+    {
+        $b = self::browser();
+        foreach (['day', 'lamp'] as $theme) {
+            $b->driver->executeScript('localStorage.setItem("theme", arguments[0])', [$theme]);
+            foreach (['look', 'iron', 'capacitors', 'resistors'] as $station) {
+                $this->station($b, $station);
+                usleep(200_000);
+                self::assertSame([], $b->axe(), $station.', '.$theme);
+            }
+        }
+        $b->driver->executeScript('localStorage.setItem("theme", "day")');
+    }
+
+    private function look(Browser $b): void
+    {
+        $this->station($b, 'look');
+        $b->see('mains · Cord');
+        $b->type('1');
+        $this->asks($b, 'mains · Capacitor from line');
+        $b->type('1');
+        $this->asks($b, 'F1 ·');
+        $b->type('T4A 250V', WebDriverKeys::ENTER);
+        $b->see('it protects nothing');
+        $this->asks($b, 'V1 ·');
+        foreach (['V1', 'V2', 'V3', 'V4'] as $tube) {
+            $this->asks($b, $tube.' ·');
+            $b->type('1');
+        }
+        $this->asks($b, 'V5 ·');
+        $b->type('3');
+        $b->see('vacuum is lost');
+        $this->asks($b, 'C1 ·');
+        $b->type('x');
+        $b->type('under its cover', WebDriverKeys::ENTER);
+        $b->see('left alone');
+    }
+
+    /** Dead first: ohms. */
+    private function ironDead(Browser $b): void
+    {
+        $this->station($b, 'iron');
+        $this->asks($b, 'Prove: reservoir');
+        $b->type('0.4', WebDriverKeys::ENTER);
+        $this->asks($b, 'Prove: bias');
+        $b->type('0.1', WebDriverKeys::ENTER);
+        $this->asks($b, 'T1 · Primary, ohms');
+        foreach (['1.1', '85.2', '0.1'] as $text) {
+            $b->type($text, WebDriverKeys::ENTER);
+            usleep(250_000);
+        }
+        $this->choose($b, 'T2');
+        foreach (['57.4', '65.8', '0.4'] as $text) {
+            $b->type($text, WebDriverKeys::ENTER);
+            usleep(250_000);
+        }
+        $b->see('as drawn');
+    }
+
+    private function ironDriven(Browser $b): void
+    {
+        $b->type('s');
+        $b->see('Drive it off the mains');
+        usleep(300_000);
+        $b->tabTo('label.tick:nth-of-type(1) input');
+        $b->type(' ', WebDriverKeys::TAB, ' ');
+        $b->tabTo('button.go:not(.hot)');
+        $b->type(WebDriverKeys::ENTER);
+        $b->see('DRIVEN');
+        usleep(500_000);
+        $this->choose($b, 'T2');
+        $this->asks($b, 'T2 · Ratio');
+        $b->type('0.4/11.5', WebDriverKeys::ENTER);
+        $b->see('the leads are swapped');
+        $b->type(WebDriverKeys::ARROW_LEFT);
+        $this->asks($b, 'T2 · Ratio');
+        $b->type('11.5/0.400', WebDriverKeys::ENTER);
+        $b->see('6.61 kΩ');
+        $this->asks($b, 'T2 · Plate to centre');
+        $b->type('5.74/5.77', WebDriverKeys::ENTER);
+        $this->asks($b, 'T2 · Magnetising');
+        $b->type('5.02/1.4', WebDriverKeys::ENTER);
+        $b->see('T2 condemned');
+        $b->see('specification, PDF');
+    }
+
+    private function capacitors(Browser $b): void
+    {
+        $b->type(WebDriverKeys::ESCAPE, WebDriverKeys::ESCAPE);
+        $b->see('DISCHARGING');
+        $this->station($b, 'capacitors');
+        foreach (['0.3', '0.2'] as $text) {
+            $b->type($text, WebDriverKeys::ENTER);
+            usleep(300_000);
+        }
+        $b->see('DEAD');
+        $b->type('l');
+        $done = static fn (): bool => 'true' === $b->says('return String(![...document.querySelectorAll("tbody tr:not(.group)")].some(r => r.innerText.includes("not done")))');
+        self::assertFalse($done());
+        for ($i = 0; $i < 40 && !$done(); ++$i) {
+            $title = $b->textOf('.probe b');
+            $part = explode(' ', $title)[0];
+            if (str_contains($title, 'Polarity')) {
+                $b->type('1');
+            } else {
+                $drawn = $b->says('return document.querySelector("tr.lit .what").innerText');
+                // Each as drawn, but for one that leaks.
+                $value = 1 === preg_match('/([\d.]+) ([µnp])F/u', $drawn, $m) ? $m[1].('µ' === $m[2] ? '' : $m[2]) : '1';
+                $b->type('C14' === $part ? $value.' - 4u@300' : $value.' 0.3', WebDriverKeys::ENTER);
+            }
+            $b->until(static fn (): bool => $b->textOf('.probe b') !== $title || $done(), 'the next one is asked for');
+            self::assertSame('entry', $b->driver->executeScript('return document.activeElement.id'), 'the hands stay on the keyboard');
+        }
+        $b->see('C14 replace');
+        $this->choose($b, 'C14');
+        $b->see('lifts the grid by');
+    }
+
+    private function resistors(Browser $b): void
+    {
+        $this->station($b, 'resistors');
+        $this->choose($b, 'V4');
+        $b->type('5 loose', WebDriverKeys::ENTER);
+        $b->see('loses its bias there');
+        $this->choose($b, 'R26');
+        $b->type('612', WebDriverKeys::ENTER);
+        $b->see('R26 replace');
+        $b->type(WebDriverKeys::ARROW_LEFT);
+        $this->asks($b, 'R26');
+        $b->type('f');
+        $b->see('A finding');
+        usleep(400_000);
+        $b->tabTo('#finding-text');
+        $b->type('board brown around it', WebDriverKeys::ENTER);
+        $b->see('board brown around it');
+    }
+
+    private function report(Browser $b): void
+    {
+        $id = $b->driver->executeAsyncScript('const d = arguments[1]; fetch("/api/jobs/" + arguments[0] + "/reports", {method: "POST", headers: {"Content-Type": "application/json"}, body: "{}"}).then(r => r.json()).then(j => d(j.id))', [self::$job]);
+        self::assertIsString($id);
+        $bytes = $b->driver->executeAsyncScript('const d = arguments[1]; fetch("/api/reports/" + arguments[0] + "/file").then(r => r.arrayBuffer()).then(a => d(btoa(String.fromCharCode(...new Uint8Array(a)))))', [$id]);
+        self::assertIsString($bytes);
+        $process = new Process(['pdftotext', '-layout', '-', '-']);
+        $process->setInput((string) base64_decode($bytes, true))->mustRun();
+        $text = (string) preg_replace('/\s+/', ' ', $process->getOutput());
+        foreach (['T2, output transformer: condemned', 'C14, coupling: replace', 'R26, screen: replace', 'V4, socket: bad', 'F1, fuse: unsafe without', 'under its cover', 'Not tested unplugged'] as $says) {
+            self::assertStringContainsString($says, $text);
+        }
+    }
+
+    private function station(Browser $b, string $station): void
+    {
+        $b->open('/jobs/'.self::$job.'/'.$station);
+        $b->until(static fn (): bool => true === $b->driver->executeScript('return document.activeElement !== null && document.activeElement.id === "entry" && document.querySelector("tr.lit") !== null'), 'the station is open');
+    }
+
+    private function asks(Browser $b, string $title): void
+    {
+        $b->until(static fn (): bool => str_starts_with($b->textOf('.probe b'), $title), 'asks for '.$title);
+    }
+
+    /** Part by part with the page keys. */
+    private function choose(Browser $b, string $part): void
+    {
+        $at = static fn (): string => $b->says('return document.querySelector("tr.lit th").innerText');
+        for ($i = 0; $i < 80 && $at() !== $part; ++$i) {
+            $parts = (array) $b->driver->executeScript('return [...document.querySelectorAll("tbody tr:not(.group) th")].map(t => t.innerText)');
+            $b->type(array_search($part, $parts, true) > array_search($at(), $parts, true) ? WebDriverKeys::PAGE_DOWN : WebDriverKeys::PAGE_UP);
+        }
+        self::assertSame($part, $at());
+    }
+
+    private function booked(Browser $b, string $model): string
+    {
+        $id = $b->driver->executeAsyncScript('const d = arguments[1], json = r => r.json();
+            fetch("/api/sheets").then(json).then(all => all.find(s => s.name === arguments[0])).then(s => {
+                const id = "01900000-0000-7000-8000-" + String(Date.now()).padStart(12, "0").slice(-12);
+                return fetch("/api/jobs", {method: "POST", headers: {"Content-Type": "application/json"}, body: JSON.stringify({id, owner: {name: "Tamsin Orchard", phone: "", email: ""}, unit: {maker: "Hollinwick", model: s.name, serial: "L30-4410", wiredForVolts: 120}, complaint: "no sound", cameWith: "", conditionNotes: "", sheetVersionId: s.versionId})}).then(() => d(id));
+            })', [$model]);
+        self::assertIsString($id);
+
+        return $id;
+    }
+
+    private static function browser(): Browser
+    {
+        return self::$browser ?? self::fail('no browser');
+    }
+}
