@@ -9,20 +9,7 @@ use Yew\Browser\Stack;
 use Yew\Core\Codec\Fields;
 
 require dirname(__DIR__, 2).'/vendor/autoload.php';
-
-/** @param list<float> $values */
-function quantile(array $values, float $share): float
-{
-    sort($values);
-
-    return $values[(int) min(count($values) - 1, floor($share * count($values)))];
-}
-
-/** @param list<float> $milliseconds */
-function report(string $what, array $milliseconds, string $aim): void
-{
-    printf("%-44s n=%-4d p50 %6.1f ms   p95 %6.1f ms   (aim: %s)\n", $what, count($milliseconds), quantile($milliseconds, 0.5), quantile($milliseconds, 0.95), $aim);
-}
+require __DIR__.'/figures.php';
 
 /**
  * What the disk under the data folder takes to make 8 kB durable: every commit waits for it.

@@ -13,6 +13,7 @@ use Yew\Server\Access\Entity\Person;
 use Yew\Server\Access\Role;
 use Yew\Server\Job\BookIn;
 use Yew\Server\Job\Entity\Job;
+use Yew\Server\Schematic\Schematics;
 use Yew\Server\Sheet\Entity\SheetVersion;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Shop\Entity\Shop;
@@ -38,6 +39,7 @@ final class DemoShop
         private readonly SheetShelf $sheets,
         private readonly BookIn $bookIn,
         private readonly TapeDoor $door,
+        private readonly Schematics $schematics,
         private readonly string $root,
     ) {
     }
@@ -67,6 +69,11 @@ final class DemoShop
         $versions = [];
         foreach ((array) glob($this->root.'/server/demo/sheets/*.sheet.json') as $file) {
             $versions[basename((string) $file, '.sheet.json')] = $this->sheets->import(SheetFile::decode((string) file_get_contents((string) $file)), $owner->id);
+        }
+        foreach ((array) glob($this->root.'/server/demo/schematics/*.png') as $file) {
+            $sheet = $versions[basename((string) $file, '.png')]->sheet;
+            $this->schematics->add($sheet, (string) $file, $owner->id);
+            $this->schematics->mark($this->schematics->of($sheet)[0], ['marks' => $this->json('schematics/'.basename((string) $file, '.png').'.marks.json')]);
         }
         foreach ($this->json('jobs.json') as $job) {
             $this->job(self::object($job), $people, $versions);

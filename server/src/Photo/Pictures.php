@@ -26,7 +26,10 @@ final class Pictures
         try {
             $image = ImageManager::gd()->read($path);
             [$width, $height] = [$image->width(), $image->height()];
-            $image->scaleDown(self::LONGEST_SIDE, self::LONGEST_SIDE);
+            // Resampling takes its time even where the size stays.
+            if (max($width, $height) > self::LONGEST_SIDE) {
+                $image->scaleDown(self::LONGEST_SIDE, self::LONGEST_SIDE);
+            }
             $full = $image->encode(new JpegEncoder(84))->toString();
             [$w, $h] = [$image->width(), $image->height()];
             $thumb = $image->scaleDown(self::THUMB_SIDE, self::THUMB_SIDE)->encode(new JpegEncoder(78))->toString();
@@ -42,7 +45,10 @@ final class Pictures
     {
         self::check($path);
         try {
-            $image = ImageManager::gd()->read($path)->scaleDown(2 * self::LONGEST_SIDE, 2 * self::LONGEST_SIDE);
+            $image = ImageManager::gd()->read($path);
+            if (max($image->width(), $image->height()) > 2 * self::LONGEST_SIDE) {
+                $image->scaleDown(2 * self::LONGEST_SIDE, 2 * self::LONGEST_SIDE);
+            }
             $full = $image->encode(new PngEncoder())->toString();
         } catch (RuntimeException) {
             throw Refused::badData('file', 'this picture is damaged and cannot be opened');

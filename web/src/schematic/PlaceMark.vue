@@ -22,6 +22,8 @@ defineProps<{ mark: Schemas['SchematicMark']; state: Schemas['PlaceStates'][stri
 .mark { position: absolute; transform: translate(-50%, -50%) scale(var(--inverse)); pointer-events: none; display: block; width: 26px; height: 26px; }
 .mark svg { display: block; }
 .mark b { position: absolute; left: 24px; top: 3px; font: 700 13px var(--figures); color: #1c2721; background: rgb(255 253 246 / 85%); padding: 0 3px; border-radius: 2px; white-space: nowrap; }
+/* From afar the drawing's own lettering must do. */
+.far .mark:not(.lit) b { display: none; }
 .lit b { color: #96480f; font-size: 16px; top: 1px; }
 @media print { .mark { transform: translate(-50%, -50%); } }
 </style>

@@ -29,7 +29,14 @@ const page = computed(() => pages.data.value?.[number.value] ?? null)
 const states = computed<Record<string, State>>(() => places.data.value ?? {})
 const said = ref('')
 const placing = ref<string | null>(null)
+/** Marks keep their size on the glass; they are sized anew once the zoom rests, so that a frame of it stays cheap. */
+const inverse = ref(1)
+let resting: ReturnType<typeof setTimeout> | undefined
 const { view, fit, zoomAt, pan, toFraction, centre } = useView(() => ({ width: page.value?.width ?? 1, height: page.value?.height ?? 1, window: shown }))
+watch(() => view.zoom, (zoom) => {
+  clearTimeout(resting)
+  resting = setTimeout(() => { inverse.value = 1 / zoom }, 90)
+})
 watch([() => page.value?.id, () => shown.width], () => { if (page.value !== null) fit() })
 
 /** Everything of the sheet that stands on no page yet. */
@@ -144,7 +151,7 @@ onMounted(() => { box.value?.focus() })
     <p v-if="said !== ''" role="alert" class="out">{{ said }}</p>
     <div class="two">
       <div v-show="page !== null" ref="box" class="card sheet" tabindex="0" role="application" aria-label="Page of the schematic: drag or arrows move it, plus and minus zoom" :class="{ placing: placing !== null }" @pointerdown="down" @pointermove="move" @pointerup="up" @wheel.prevent="wheel" @keydown="key">
-        <div v-if="page !== null" class="page-in" :style="{ width: `${page.width}px`, height: `${page.height}px`, transform: `translate(${view.x}px, ${view.y}px) scale(${view.zoom})`, '--inverse': 1 / view.zoom }">
+        <div v-if="page !== null" :class="['page-in', { far: inverse > 2 }]" :style="{ width: `${page.width}px`, height: `${page.height}px`, transform: `translate(${view.x}px, ${view.y}px) scale(${view.zoom})`, '--inverse': inverse }">
           <img :src="`/api/schematic-pages/${page.id}/image`" :alt="`Page ${page.number} of the schematic`" draggable="false">
           <place-mark v-for="m in page.marks" :key="m.place" :mark="m" :state="states[m.place] ?? 'not-yet'" :lit="m.place === bench.probing" />
         </div>

@@ -2,7 +2,7 @@
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../../access/session'
 import { useBench } from '../../frame/bench'
-import type { Station } from './useStation'
+import { partName, type Station } from './useStation'
 
 const props = defineProps<{ station: Station }>()
 const emit = defineEmits<{ state: []; conditions: []; finding: []; photo: [] }>()
@@ -24,7 +24,7 @@ const island = computed(() => (!fits.value && bench.state === 'discharging' && s
 const asksChoice = computed(() => mode.value === 'value' && island.value === null && (step.value?.choices.length ?? 0) > 0)
 
 const title = computed(() => {
-  const part = target.value?.item.part.replaceAll('-', ' ') ?? ''
+  const part = target.value === null ? '' : partName(target.value.item.part)
   if (mode.value === 'note') return 'Note'
   if (mode.value === 'alone') return `Leave ${part} alone`
   if (island.value !== null) return `Prove: ${island.value.name}`
@@ -129,7 +129,7 @@ const last = computed(() => [...bench.entries].reverse().find((e) => e.kind === 
       <b>{{ title }}</b>
       <span class="small soft">{{ below }}</span>
     </div>
-    <div class="entry">
+    <div :class="['entry', { asks: asksChoice }]">
       <div :class="['field', { words: mode !== 'value' || asksChoice, bad: said !== '', long: (step?.placeholder.length ?? 0) > 15 && mode === 'value' }]">
         <label class="sr" for="entry">{{ title }}. {{ below }}</label>
         <input id="entry" ref="field" v-model="text" class="m" autocomplete="off" autocapitalize="none" spellcheck="false" maxlength="200" :readonly="!session.mayWrite" aria-describedby="entry-said" :placeholder="island !== null || mode !== 'value' || !fits ? '' : step?.placeholder" @keydown="onKey" @keydown.enter.prevent="write">
@@ -162,6 +162,9 @@ const last = computed(() => [...bench.entries].reverse().find((e) => e.kind === 
 <style scoped src="../../frame/entry-line.css"></style>
 <style scoped>
 .field.long input { font-size: 25px; }
+/* Answers take the room that their typing does not need. */
+.asks .field input { height: 30px; font-size: 18px; }
+.asks .said { height: 76px; }
 .choices { display: flex; flex-wrap: wrap; gap: 4px; }
 .choices button { font: 600 14px var(--words); border: 1px solid var(--line); background: var(--card); color: var(--ink); border-radius: 4px; min-height: 34px; padding: 0 10px; cursor: pointer; }
 .choices button:disabled { opacity: 0.5; }

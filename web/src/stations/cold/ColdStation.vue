@@ -9,7 +9,7 @@ import ItemList from './ItemList.vue'
 import PhotoStrip from './PhotoStrip.vue'
 import PhotoViewer from './PhotoViewer.vue'
 import { usePhotos } from './usePhotos'
-import type { ColdItem, Station } from './useStation'
+import { partName, type ColdItem, type Station } from './useStation'
 import type { Schemas } from '../../api/client'
 
 const props = defineProps<{ station: Station; title: string }>()
@@ -21,8 +21,12 @@ const finding = ref(false)
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const viewed = ref<Schemas['Photo'] | null>(null)
 const { sending, send, dismiss } = usePhotos(() => props.station.ids.value)
-/** Photos of the part in hand first. */
-const photos = computed(() => [...(board.value?.photos ?? [])].sort((a, b) => Number(b.place === props.station.item.value?.part) - Number(a.place === props.station.item.value?.part)))
+/** The walk round shows every photo, the part in hand first; the other stations those of the part. */
+const photos = computed(() => {
+  const all = board.value?.photos ?? []
+  const own = all.filter((p) => p.place === props.station.item.value?.part)
+  return props.station.name === 'look' ? [...own, ...all.filter((p) => !own.includes(p))] : own
+})
 
 function picked(): void {
   const files = [...(picker.value?.files ?? [])]
@@ -51,7 +55,7 @@ function chooseStep(key: string): void {
   <div class="station">
     <div class="board-in">
       <h1>{{ title }} <small>{{ unit?.maker }} {{ unit?.model }} · {{ unit?.sheet === null ? 'no sheet' : `sheet “${unit?.sheet?.name}” ${unit?.sheet?.number}` }}<template v-if="board !== null"> · {{ done }} of {{ asked.length }} answered</template></small><slot name="head" /></h1>
-      <p v-if="bad.length > 0" class="finding"><svg width="12" height="14" aria-hidden="true"><path d="M1 7l10 -6v12z" fill="var(--out)" /></svg><span><b>{{ bad.map((i) => `${i.part.replaceAll('-', ' ')} ${i.wordText.toLowerCase()}`).slice(0, 4).join(', ') }}.</b> {{ bad[0]?.reasons[0]?.sentence }}</span></p>
+      <p v-if="bad.length > 0" class="finding"><svg width="12" height="14" aria-hidden="true"><path d="M1 7l10 -6v12z" fill="var(--out)" /></svg><span><b>{{ bad.map((i) => `${partName(i.part)} ${i.wordText.toLowerCase()}`).slice(0, 4).join(', ') }}.</b> {{ bad[0]?.reasons[0]?.sentence }}</span></p>
       <p v-if="station.fault.value !== null" role="alert" class="out">{{ station.fault.value }}</p>
       <div v-if="board !== null && board.items.length > 0" class="two">
         <div class="left"><item-list :items="board.items" :lit="station.item.value?.part ?? null" @choose="choose" /><slot v-if="station.item.value !== null" name="under" :item="station.item.value" /></div>

@@ -2,7 +2,7 @@
 import { useBench } from '../../frame/bench'
 import VerdictShape from '../../marks/VerdictShape.vue'
 import WindowMark from '../../marks/WindowMark.vue'
-import { keyOf, type ColdItem } from './useStation'
+import { keyOf, partName, type ColdItem } from './useStation'
 
 defineProps<{ item: ColdItem; lit: string | null; cautions: string[] }>()
 const emit = defineEmits<{ choose: [key: string] }>()
@@ -16,7 +16,7 @@ const needs = (states: string[]): string => (states.includes(bench.state) || sta
 <template>
   <section class="card detail" :aria-label="item.part">
     <header>
-      <h2>{{ item.part.replaceAll('-', ' ') }} <small>{{ [item.name, item.detail].filter((s) => s !== '').join(' · ') }}</small></h2>
+      <h2>{{ partName(item.part) }} <small>{{ [item.name, item.detail].filter((s) => s !== '').join(' · ') }}</small></h2>
       <p :class="['said', item.done ? item.verdict : 'soft']" role="status"><verdict-shape :verdict="item.verdict" :open="!item.done" />{{ item.wordText }}</p>
     </header>
     <p v-if="item.leftAlone" class="soft">Left alone: {{ item.leftAlone }}</p>

@@ -2,7 +2,7 @@
 import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import VerdictShape from '../../marks/VerdictShape.vue'
 import WindowMark from '../../marks/WindowMark.vue'
-import type { ColdItem } from './useStation'
+import { partName, type ColdItem } from './useStation'
 
 const props = defineProps<{ items: ColdItem[]; lit: string | null }>()
 const emit = defineEmits<{ choose: [part: string] }>()
@@ -33,7 +33,7 @@ watch(() => props.lit, async () => {
       <tbody v-for="g in groups" :key="g.name">
         <tr class="group"><th colspan="4" scope="rowgroup">{{ g.name }}</th></tr>
         <tr v-for="i in g.items" :key="i.part" :class="{ lit: i.part === lit }" :aria-current="i.part === lit" @click="emit('choose', i.part)">
-          <th scope="row">{{ i.part.replaceAll('-', ' ') }}</th>
+          <th scope="row">{{ partName(i.part) }}</th>
           <td class="what" :colspan="first(i) ? 1 : 2" :title="`${i.name} ${i.detail}`">{{ named(i) }}</td>
           <td v-if="first(i)" class="n m">
             <b>{{ first(i)?.shown }}</b><window-mark v-if="first(i)?.window !== null" :position="first(i)?.mark.position ?? null" :shape="first(i)?.mark.shape ?? 'query'" :verdict="first(i)?.verdict ?? 'cannot-say'" :words="i.wordText" />

@@ -1,7 +1,8 @@
+import { useQueryClient } from '@tanstack/vue-query'
 import { ref, type Ref } from 'vue'
 import type { Schemas } from '../../api/client'
 
-export interface Sending { name: string; preview: string; said: string | null; done: boolean }
+export interface Sending { name: string; preview: string; said: string | null }
 
 const longestSide = 2400
 
@@ -26,10 +27,11 @@ async function smaller(file: File): Promise<Blob> {
 /** Sends photos one after another; each shows at once from the device's own copy, and says what the server said. */
 export function usePhotos(ids: () => { jobId: string; unitId: string }): { sending: Ref<Sending[]>; send: (files: File[], place: string) => Promise<void>; dismiss: (s: Sending) => void } {
   const sending = ref<Sending[]>([])
+  const queries = useQueryClient()
 
   async function one(file: File, place: string): Promise<void> {
     const preview = URL.createObjectURL(file)
-    sending.value.push({ name: file.name, preview, said: null, done: false })
+    sending.value.push({ name: file.name, preview, said: null })
     const mine = sending.value.at(-1)
     if (mine === undefined) return
     const form = new FormData()
@@ -39,7 +41,11 @@ export function usePhotos(ids: () => { jobId: string; unitId: string }): { sendi
     try {
       const answer = await fetch(`/api/jobs/${jobId}/units/${unitId}/photos`, { method: 'POST', body: form, headers: { Accept: 'application/json' } })
       const body = await answer.json() as Partial<Schemas['PhotoTaken'] & Schemas['Problem']>
-      if (answer.ok) { mine.done = true; dismiss(mine) } else mine.said = (body.detail ?? 'It was not taken.').replace(/^file: /, '')
+      if (answer.ok) {
+        // The board need not wait for the next look at the tape.
+        await queries.invalidateQueries({ queryKey: ['station', jobId] })
+        dismiss(mine)
+      } else mine.said = (body.detail ?? 'It was not taken.').replace(/^file: /, '')
     } catch {
       mine.said = 'The server does not answer. Send it again when it is back.'
     }
