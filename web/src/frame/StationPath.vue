@@ -66,7 +66,7 @@ const waits = computed(() => {
 </template>
 
 <style scoped>
-.path { scrollbar-width: thin; background: var(--band); border-right: 1px solid var(--line); padding: 12px 0; overflow-y: auto; }
+.path { scrollbar-width: thin; background: var(--band); border-right: 1px solid var(--line); padding: 12px 0; overflow: hidden auto; }
 a { display: flex; align-items: center; gap: 9px; padding: 0 14px; min-height: 44px; color: var(--ink); text-decoration: none; }
 a svg { flex: none; }
 a.now { background: var(--card); box-shadow: inset 4px 0 0 var(--heart); font-weight: 700; }
@@ -76,5 +76,6 @@ h2 { font-size: 15px; margin-bottom: 6px; }
 section { border-top: 1px solid var(--line); margin-top: 8px; font-size: 14px; }
 .island { display: flex; flex-direction: column; margin-bottom: 10px; }
 .island .out, .island .within, .island .danger { font-weight: 700; }
+@media (max-width: 1100px) { a { gap: 6px; padding: 0 8px; font-size: 15px; } p, section { padding: 10px 8px; } }
 @media (max-width: 760px) { .path { display: flex; flex-wrap: wrap; } .path p, .path section { display: none; } }
 </style>

@@ -34,7 +34,7 @@ watch(() => props.lit, async () => {
         <tr class="group"><th colspan="4" scope="rowgroup">{{ g.name }}</th></tr>
         <tr v-for="i in g.items" :key="i.part" :class="{ lit: i.part === lit }" :aria-current="i.part === lit" @click="emit('choose', i.part)">
           <th scope="row">{{ partName(i.part) }}</th>
-          <td class="what" :colspan="first(i) ? 1 : 2" :title="`${i.name} ${i.detail}`">{{ named(i) }}</td>
+          <td :class="['what', { measured: first(i) }]" :colspan="first(i) ? 1 : 2" :title="`${i.name} ${i.detail}`">{{ named(i) }}</td>
           <td v-if="first(i)" class="n m">
             <b>{{ first(i)?.shown }}</b><window-mark v-if="first(i)?.window !== null" :position="first(i)?.mark.position ?? null" :shape="first(i)?.mark.shape ?? 'query'" :verdict="first(i)?.verdict ?? 'cannot-say'" :words="i.wordText" />
           </td>
@@ -59,4 +59,5 @@ td, tbody tr:not(.group) th { padding: 2px 6px; border-bottom: 1px solid var(--f
 tr.lit td, tr.lit th { background: var(--lit); }
 tr.lit th { box-shadow: inset 4px 0 0 var(--heart); }
 tbody tr:not(.group) { cursor: pointer; }
+@media (max-width: 1100px) { .what.measured { display: none; } }
 </style>

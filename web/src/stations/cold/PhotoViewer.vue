@@ -21,7 +21,8 @@ watch(photo, (p) => {
 function pin(e: MouseEvent): void {
   if (!session.mayWrite) return
   const box = (e.currentTarget as HTMLElement).getBoundingClientRect()
-  pins.value.push({ x: (e.clientX - box.left) / box.width, y: (e.clientY - box.top) / box.height, says: '' })
+  const within = (share: number): number => Math.min(1, Math.max(0, share))
+  pins.value.push({ x: within((e.clientX - box.left) / box.width), y: within((e.clientY - box.top) / box.height), says: '' })
   requestAnimationFrame(() => { document.querySelector<HTMLInputElement>('.pins li:last-child input')?.focus() })
 }
 async function keep(): Promise<void> {
