@@ -15,15 +15,19 @@ final class CapacitorCase
 {
     /** Shift of a grid by coupling leakage: any more and the part goes, volts (CAP-4, common practice). */
     public const GRID_SHIFT_VOLTS = 0.5;
+    /** So many times the drawn value changes what the stage or the rectifier does (our choice). */
+    private const MUCH_MORE = 2.0;
 
     /** @return array{word: string, verdict: Verdict, reasons: list<Reason>, window: array{lowFarads: float, highFarads: float}} word: good | watch | replace | danger | cannot-say | open */
     public static function judge(DrawnCapacitor $drawn, Trials $trials, CapacitorContext $context): array
     {
+        // Drawn, printed and measured are three facts (CAP-9a): a part is judged by its own mark, and its mark by the drawing.
+        [$marked, $drawn] = self::marked($drawn, $trials);
         [$low, $high] = $drawn->kind()->window();
         $window = ['lowFarads' => $drawn->farads * (1 + $low / 100), 'highFarads' => $drawn->farads * (1 + $high / 100)];
         $figures = self::latestFigures($trials);
         $tested = [...self::capacitance($drawn, $figures), ...self::esr($drawn, $figures), ...self::leakage($drawn, $figures, $context)];
-        $reasons = Reason::worstFirst([...$tested, ...self::rating($drawn), ...self::polarity($trials), ...self::school($drawn, $tested, $context)]);
+        $reasons = Reason::worstFirst([...$tested, ...self::rating($drawn), ...self::polarity($trials), ...$marked, ...self::school($drawn, $tested, $context)]);
         $worst = Reason::worst($reasons);
         // Only measuring says good: a rating that holds is no test of the part.
         [$word, $verdict] = match (true) {
@@ -36,6 +40,27 @@ final class CapacitorCase
         };
 
         return ['word' => $word, 'verdict' => $verdict, 'reasons' => $reasons, 'window' => $window];
+    }
+
+    /** @return array{list<Reason>, DrawnCapacitor} what the mark on the part says of it, and the part as it is marked */
+    private static function marked(DrawnCapacitor $drawn, Trials $trials): array
+    {
+        $mark = $trials->latest(TrialKind::CapacitorMark);
+        $farads = $mark?->value('farads') ?? 0.0;
+        if ($farads <= 0.0) {
+            return [[], $drawn];
+        }
+        $volts = $mark?->value('volts');
+        $said = ['markedFarads' => $farads, 'drawnFarads' => $drawn->farads];
+        $ratio = $farads / $drawn->farads;
+        $reasons = [match (true) {
+            abs(log10($ratio) - round(log10($ratio))) < 0.05 && abs(log10($ratio)) > 0.9 => new Reason('mark-decade', Verdict::Out, $said),
+            $ratio < 0.8 => new Reason('mark-less', Verdict::Watch, $said),
+            $ratio > self::MUCH_MORE => new Reason('mark-more', Verdict::Watch, $said),
+            default => new Reason('mark-as-drawn', Verdict::Within, $said),
+        }];
+
+        return [$reasons, $drawn->asMarked($farads, $volts ?? $drawn->ratedVolts)];
     }
 
     /**

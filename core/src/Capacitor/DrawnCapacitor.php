@@ -34,6 +34,12 @@ final readonly class DrawnCapacitor
     ) {
     }
 
+    /** The same place with the part that is really in it, by its own mark. */
+    public function asMarked(float $farads, ?float $ratedVolts): self
+    {
+        return new self($this->id, $farads, $ratedVolts, $this->does, $this->plus, $this->minus, $this->worstVolts, $this->workingVolts, $this->gridOhms, $this->rectifierTube, $this->rectifierFarads, $this->ceilingVolts);
+    }
+
     public function kind(): CapacitorKind
     {
         return CapacitorKind::of($this->farads);

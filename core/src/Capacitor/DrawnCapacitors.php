@@ -67,10 +67,11 @@ final readonly class DrawnCapacitors
 
     private function does(Capacitor $c, float $workingVolts, string $low): string
     {
+        $inBias = 'bias' === $this->circuit->blockOf($c->id)?->kind;
         if (null !== $this->rectifier($c->id)) {
-            return $this->isBias($c->id) ? 'bias' : 'reservoir';
+            return $inBias ? 'bias' : 'reservoir';
         }
-        if ($this->isBias($c->id)) {
+        if ($inBias) {
             return 'bias';
         }
         $rails = $this->circuit->drawn->rails();
@@ -115,16 +116,5 @@ final readonly class DrawnCapacitors
         }
 
         return null;
-    }
-
-    private function isBias(string $id): bool
-    {
-        foreach ($this->circuit->drawn->blocks as $block) {
-            if ('bias' === $block->kind && [] !== array_filter($block->elements, static fn ($e): bool => $e->id() === $id)) {
-                return true;
-            }
-        }
-
-        return false;
     }
 }

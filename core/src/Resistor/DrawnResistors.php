@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Yew\Core\Resistor;
 
-use Yew\Core\Circuit\Block\ExpandedBlock;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Sheet\CircuitAtWork;
@@ -49,7 +48,7 @@ final readonly class DrawnResistors
     /** @param list<array{tube: string, pin: int, electrode: string}> $pins */
     private function does(Resistor $r, array $pins): string
     {
-        $block = $this->blockOf($r->id);
+        $block = $this->circuit->blockOf($r->id);
         $electrodes = array_column($pins, 'electrode');
         $rails = $this->circuit->drawn->rails();
         $toChassis = Netlist::CHASSIS === $r->a || Netlist::CHASSIS === $r->b;
@@ -103,18 +102,5 @@ final readonly class DrawnResistors
         }
 
         return $mates;
-    }
-
-    private function blockOf(string $id): ?ExpandedBlock
-    {
-        foreach ($this->circuit->drawn->blocks as $block) {
-            foreach ($block->elements as $element) {
-                if ($element->id() === $id) {
-                    return $block;
-                }
-            }
-        }
-
-        return null;
     }
 }

@@ -9,6 +9,7 @@ use Yew\Core\Circuit\Analysis\NoTubes;
 use Yew\Core\Circuit\Analysis\Stresses;
 use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\BadCircuit;
+use Yew\Core\Circuit\Block\ExpandedBlock;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Element\Tube;
@@ -46,6 +47,20 @@ final readonly class CircuitAtWork
         $working = OperatingPoint::of(Compiler::compile($fitted->netlist, $tubes, $situation, $fitted->factors), $situation);
 
         return new self($sheet, $drawn, $fitted, $tubes, $working, NoTubes::of($working, $tubes, NoTubes::HIGH_MAINS), ColdResistance::of($fitted->netlist, $tubes, $fitted->factors), Stresses::of($working, $tubes));
+    }
+
+    /** The block that a part was drawn in; null for a loose one. */
+    public function blockOf(string $id): ?ExpandedBlock
+    {
+        foreach ($this->drawn->blocks as $block) {
+            foreach ($block->elements as $element) {
+                if ($element->id() === $id) {
+                    return $block;
+                }
+            }
+        }
+
+        return null;
     }
 
     /** The electrode at a pin: `plate`, `screen`, `grid`, `cathode`, `heater`; null where the type has none there. */

@@ -33,6 +33,7 @@ enum TrialKind: string
     case ResistanceRise = 'resistance-rise';
     case OverStress = 'over-stress';
     case Capacitor = 'capacitor';
+    case CapacitorMark = 'capacitor-mark';
     case Reform = 'reform';
     case Polarity = 'polarity';
     case Ripple = 'ripple';
@@ -72,6 +73,7 @@ enum TrialKind: string
             self::OffLoad => ['mainsVolts' => Unit::Volts, 'volts' => Unit::Volts, 'otherHalfVolts' => Unit::Volts],
             self::Surface => ['surfaceCelsius' => Unit::Celsius, 'ambientCelsius' => Unit::Celsius],
             self::ResistanceRise => ['coldOhms' => Unit::Ohms, 'coldCelsius' => Unit::Celsius, 'hotOhms' => Unit::Ohms],
+            self::CapacitorMark => ['farads' => Unit::Farads, 'volts' => Unit::Volts],
             self::Reform => ['volts' => Unit::Volts, 'leakAmperes' => Unit::Amperes],
             self::Ripple => ['volts' => Unit::Volts],
             default => [],
@@ -82,7 +84,7 @@ enum TrialKind: string
     public function optionalFigures(): int
     {
         return match ($this) {
-            self::Magnetising, self::ChokeInductance, self::OffLoad => 1,
+            self::Magnetising, self::ChokeInductance, self::OffLoad, self::CapacitorMark => 1,
             default => 0,
         };
     }
@@ -113,7 +115,7 @@ enum TrialKind: string
             self::OffLoad => [ChassisState::Ramping, ChassisState::Energised],
             self::Ripple, self::OverStress, self::HeaterLegs => [ChassisState::Energised, ChassisState::Ramping],
             self::Capacitor => [ChassisState::Dead, ChassisState::Driven],
-            self::Fuse, self::Cord, self::LineCapacitor, self::TubeLook, self::CanLook, self::AreaLook, self::DateCode => [ChassisState::Dead, ChassisState::Discharging],
+            self::Fuse, self::Cord, self::LineCapacitor, self::TubeLook, self::CanLook, self::AreaLook, self::DateCode, self::CapacitorMark => [ChassisState::Dead, ChassisState::Discharging],
             self::Surface => ChassisState::cases(),
         };
     }

@@ -114,6 +114,22 @@ final class CapacitorTest extends TestCase
         self::assertSame('rating-cold-start', self::judged(new DrawnCapacitor('C14', 22e-9, 400.0, 'coupling', worstVolts: 434, workingVolts: 250, gridOhms: 220e3), '22n')['reasons'][0]->code);
     }
 
+    public function testPrintedDrawnAndMeasuredAreThreeFacts(): void
+    {
+        $drawn = new DrawnCapacitor('C1', 20e-6, 450.0, 'filter', worstVolts: 420, workingVolts: 350);
+        $judge = static fn (string $mark, string $text): array => CapacitorCase::judge($drawn, new Trials([Trial::typed(TrialKind::CapacitorMark, 'C1', '', $mark), self::trial($text)]), new CapacitorContext());
+        // Marked 32 µF at 500 V and measuring so: judged by its own mark.
+        $case = $judge('32u/500', '33 1.0');
+        self::assertSame('good', $case['word'], implode(', ', self::codes($case['reasons'])));
+        self::assertEqualsWithDelta(32e-6 * 1.5, $case['window']['highFarads'], 1e-12);
+        self::assertContains('mark-as-drawn', self::codes($case['reasons']));
+        self::assertSame('capacitance-low', $judge('32u/500', '20 1.0')['reasons'][0]->code, 'as drawn, but a third of its own is gone');
+        self::assertContains('mark-more', self::codes($judge('100u/450', '105 0.4')['reasons']));
+        self::assertContains('mark-less', self::codes($judge('8u/450', '8.4 2')['reasons']));
+        self::assertSame('mark-decade', $judge('2u/450', '2.1 2')['reasons'][0]->code);
+        self::assertSame(['danger', 'rating-below-working'], [$judge('22u/300', '22 1')['word'], $judge('22u/300', '22 1')['reasons'][0]->code]);
+    }
+
     public function testPolarityIsASecondLook(): void
     {
         $drawn = new DrawnCapacitor('C1', 20e-6, 100.0, 'bias');

@@ -6,11 +6,14 @@ namespace Yew\Server\Tests\Cold;
 
 use Symfony\Component\Process\Process;
 use Yew\Core\Codec\Fields;
+use Yew\Server\Tests\Formats\SchemaCheck;
 use Yew\Server\Tests\ServerTestCase;
 
 /** The four cold stations over the tape: what is refused, what is judged, what the boards then say. */
 final class ColdStationsTest extends ServerTestCase
 {
+    use SchemaCheck;
+
     private string $job;
 
     protected function setUp(): void
@@ -120,6 +123,10 @@ final class ColdStationsTest extends ServerTestCase
     {
         $json = $this->get($this->unitPath().'/transformers/T1/specification.json');
         self::assertSame(['transformer-specification/1', 'power'], [$json->string('format'), $json->string('role')]);
+        foreach (['T1', 'T2'] as $part) {
+            $this->client->request('GET', $this->unitPath().'/transformers/'.$part.'/specification.json');
+            self::assertFits('transformer-specification.schema.json', json_decode((string) $this->client->getResponse()->getContent()));
+        }
         self::assertStringContainsString('each half', $this->pdfText('/transformers/T1/specification.pdf'));
         self::assertStringContainsString('plate to plate', $this->pdfText('/transformers/T2/specification.pdf'));
         $this->client->request('GET', $this->unitPath().'/transformers/R14/specification.json');

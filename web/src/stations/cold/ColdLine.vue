@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../../access/session'
 import { useBench } from '../../frame/bench'
+import { useEntryField } from '../../frame/useEntryField'
 import { partName, type Station } from './useStation'
 
 const props = defineProps<{ station: Station }>()
@@ -9,12 +10,9 @@ const emit = defineEmits<{ state: []; conditions: []; finding: []; photo: [] }>(
 const bench = useBench()
 const session = useSession()
 
-type Mode = 'value' | 'note' | 'alone'
-const mode = ref<Mode>('value')
-const text = ref('')
-const said = ref('')
 const lifted = ref(false)
 const field = useTemplateRef<HTMLInputElement>('field')
+const { mode, text, said, focus, enter, done } = useEntryField<'note' | 'alone'>(field)
 
 const target = computed(() => props.station.current.value)
 const step = computed(() => target.value?.step ?? null)
@@ -38,23 +36,9 @@ const below = computed(() => {
   return step.value?.hint ?? ''
 })
 
-function focus(): void { field.value?.focus() }
-onMounted(focus)
 watch(() => target.value?.key, () => { said.value = ''; bench.probing = target.value?.item.part ?? null; void nextTick(focus) }, { immediate: true })
 defineExpose({ focus })
 
-function enter(to: Mode): void {
-  mode.value = to
-  text.value = ''
-  said.value = ''
-  void nextTick(focus)
-}
-function done(): void {
-  text.value = ''
-  said.value = ''
-  mode.value = 'value'
-  void nextTick(focus)
-}
 async function takeBack(): Promise<void> {
   const last = [...bench.entries].reverse().find((e) => (e.kind === 'trial' || e.kind === 'finding') && !e.refused)
   if (last === undefined) { said.value = 'Nothing is written yet that could be taken back.'; return }

@@ -75,15 +75,9 @@ function chooseStep(key: string): void {
   </div>
 </template>
 
+<style scoped src="../../frame/station.css"></style>
 <style scoped>
-.station { display: flex; flex-direction: column; height: 100%; min-height: 0; }
-.board-in { flex: 1; min-height: 0; display: flex; flex-direction: column; gap: 8px; padding: 8px 14px; }
-h1 { font-size: 19px; display: flex; gap: 12px; align-items: baseline; }
-h1 small { font-size: 14px; font-weight: 400; color: var(--soft); }
 .two { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr); gap: 10px; }
 .left { display: flex; flex-direction: column; gap: 8px; min-height: 0; }
-.finding { background: var(--sap); border: 2px solid var(--out); border-radius: 4px; padding: 4px 10px; font-size: 15px; line-height: 1.3; display: flex; gap: 10px; align-items: center; }
-.finding svg { flex: none; }
-.empty { padding: 18px 22px; display: grid; gap: 8px; align-content: start; }
 @media (max-width: 760px) { .two { grid-template-columns: 1fr; } }
 </style>

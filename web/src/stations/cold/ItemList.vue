@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, nextTick, useTemplateRef, watch } from 'vue'
+import { computed, useTemplateRef } from 'vue'
+import { useLitRow } from '../../frame/useLitRow'
 import VerdictShape from '../../marks/VerdictShape.vue'
 import WindowMark from '../../marks/WindowMark.vue'
 import { partName, type ColdItem } from './useStation'
@@ -21,10 +22,7 @@ const first = (item: ColdItem): ColdItem['gauges'][number] | undefined => item.g
 /** What the group's heading does not say already. */
 const named = (item: ColdItem): string => [item.detail, groups.value.some((g) => g.items.includes(item) && g.items.every((i) => i.name === item.name)) && item.detail !== '' ? '' : item.name].filter((s) => s !== '').join(' · ')
 
-watch(() => props.lit, async () => {
-  await nextTick()
-  box.value?.querySelector('tr.lit')?.scrollIntoView({ block: 'nearest' })
-}, { immediate: true })
+useLitRow(box, () => props.lit, 'nearest')
 </script>
 
 <template>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../../access/session'
 import { useBench } from '../../frame/bench'
+import { useEntryField } from '../../frame/useEntryField'
 import { parseQuantity, showQuantity, type Quantity } from '../../quantity/parse'
 import { slipOf, type Probe, type Slip } from './useProbe'
 
@@ -10,12 +11,11 @@ const emit = defineEmits<{ state: []; conditions: [] }>()
 const bench = useBench()
 const session = useSession()
 
-type Mode = 'value' | 'tapped' | 'note' | 'accept' | 'fitted'
-const mode = ref<Mode>('value')
-const text = ref('')
-const said = ref('')
+type Mode = 'tapped' | 'note' | 'accept' | 'fitted'
 const asked = ref<{ slip: Slip; typed: string; quantity: Quantity } | null>(null)
 const field = useTemplateRef<HTMLInputElement>('field')
+const line = useEntryField<Mode>(field)
+const { mode, text, said, focus, refuse } = line
 
 const current = computed(() => props.probe.current.value)
 const point = computed(() => (current.value?.kind === 'point' ? current.value.point : null))
@@ -48,25 +48,17 @@ const below = computed(() => {
 })
 const unit = computed(() => (mode.value === 'value' || mode.value === 'tapped' ? (point.value?.function === 'ac-volts' ? 'V AC' : 'V DC') : ''))
 
-function focus(): void { field.value?.focus() }
-onMounted(focus)
 watch(() => current.value?.key, () => { said.value = ''; asked.value = null; bench.probing = point.value?.place ?? null; void nextTick(focus) }, { immediate: true })
 defineExpose({ focus })
 
 function enter(to: Mode): void {
   if (to === 'accept' && standing.value === null) { said.value = 'Nothing is read yet that could be let stand.'; return }
   if (to === 'tapped' && point.value === null) { said.value = 'Only a reading can move when tapped.'; return }
-  mode.value = to
-  text.value = ''
-  said.value = ''
-  void nextTick(focus)
+  line.enter(to)
 }
 function done(): void {
-  text.value = ''
-  said.value = ''
   asked.value = null
-  mode.value = 'value'
-  void nextTick(focus)
+  line.done()
 }
 
 async function takeBack(): Promise<void> {
@@ -197,11 +189,6 @@ async function pair(): Promise<void> {
   await bench.write('reading', { place: sister.place, function: sister.function, text: two.trim(), pairOf: first.body.id, ...meterId() })
   props.probe.advance(sister.key)
   done()
-}
-
-function refuse(sentence: string): void {
-  said.value = sentence
-  field.value?.select()
 }
 
 const understood = computed(() => {

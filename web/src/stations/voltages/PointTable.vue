@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, nextTick, useTemplateRef, watch } from 'vue'
+import { computed, useTemplateRef } from 'vue'
 import type { Point } from '../../api/client'
 import { useBench } from '../../frame/bench'
+import { useLitRow } from '../../frame/useLitRow'
 import WindowMark from '../../marks/WindowMark.vue'
 
 const props = defineProps<{ points: Point[]; lit: string | null }>()
@@ -14,10 +15,7 @@ const onTheWay = computed(() => new Map(bench.mine.filter((w) => w.body.kind ===
 const signed = (v: number | null): string => (v === null ? '' : `${v > 0 ? '+' : ''}${v.toFixed(Math.abs(v) < 10 ? 1 : 0).replace('-', '−')} %`)
 const asShown = (text: string): string => text.replace('-', '−')
 
-watch(() => props.lit, async () => {
-  await nextTick()
-  box.value?.querySelector('tr.lit')?.scrollIntoView({ block: 'center' })
-}, { immediate: true })
+useLitRow(box, () => props.lit, 'center')
 </script>
 
 <template>

@@ -88,19 +88,13 @@ function choose(key: string): void {
   </div>
 </template>
 
+<style scoped src="../../frame/station.css"></style>
 <style scoped>
-.station { display: flex; flex-direction: column; height: 100%; min-height: 0; }
-.board-in { flex: 1; min-height: 0; display: flex; flex-direction: column; gap: 8px; padding: 8px 14px; }
-h1 { font-size: 19px; display: flex; gap: 12px; align-items: baseline; }
-h1 small { font-size: 14px; font-weight: 400; color: var(--soft); }
 .warm { margin-left: auto; font-size: 14px; color: var(--watch); white-space: nowrap; }
 .stairs { position: relative; flex: 1.05; min-height: 170px; }
-.finding { background: var(--sap); border: 2px solid var(--out); border-radius: 4px; padding: 4px 10px; font-size: 15px; line-height: 1.3; display: flex; gap: 10px; align-items: center; }
-.finding svg { flex: none; }
 .lower { flex: 1; min-height: 190px; display: grid; grid-template-columns: minmax(0, 1fr) 206px; gap: 10px; }
 .socket { padding: 4px 6px; overflow: hidden; }
 .current { border-top: 1px solid var(--fine); padding-top: 2px; line-height: 1.25; }
-.empty { padding: 18px 22px; display: grid; gap: 8px; align-content: start; }
 .stop { background: var(--sap); border: 3px solid var(--danger); color: var(--danger); border-radius: 4px; padding: 5px 12px; font-size: 18px; font-weight: 700; }
 @media (max-width: 1100px) { .lower { grid-template-columns: minmax(0, 1fr) 180px; } }
 </style>
