@@ -29,7 +29,8 @@ $ink = imagecolorallocate($image, 40, 44, 40);
 $soft = imagecolorallocate($image, 150, 146, 132);
 imagefill($image, 0, 0, $paper);
 imagesetthickness($image, 3);
-$font = $root.'/server/fonts/atkinson-hyperlegible-mono-400.ttf';
+// The shipped faces are Latin: Ω and µ are set in the PDF engine's own.
+$font = $root.'/vendor/dompdf/dompdf/lib/fonts/DejaVuSans.ttf';
 $bold = $root.'/server/fonts/atkinson-hyperlegible-next-700.ttf';
 $write = static function (int $x, int $y, string $text, int $size = 17, ?string $face = null) use ($image, $ink, $font): void {
     imagettftext($image, $size, 0, $x, $y, $ink, $face ?? $font, $text);
