@@ -54,6 +54,9 @@ final class Insulation
 
     private static function pair(Trials $trials, string $subject, ?float $bPlusVolts): Reason
     {
+        // An isolated measurement supersedes one in circuit (JUDGE-7a): earths, feedback and centre-tap resistors lead there too.
+        $isolated = array_values(array_filter($trials->all, static fn (Trial $t): bool => $t->lifted));
+        $trials = [] === $isolated ? $trials : new Trials($isolated);
         $lowest = null;
         $limit = null;
         $highestVolts = 0.0;
@@ -69,13 +72,14 @@ final class Insulation
                 $limit = max($limit ?? 0.0, $proved['ohms']);
             }
         }
-        $figures = ['between' => str_replace('-', ' to ', $subject), 'leakOhms' => $lowest, 'limitOhms' => $limit, 'testVolts' => $highestVolts, 'liftedSaid' => [] !== array_filter($trials->all, static fn (Trial $t): bool => $t->lifted)];
+        $figures = ['between' => str_replace('-', ' to ', $subject), 'leakOhms' => $lowest, 'limitOhms' => $limit, 'testVolts' => $highestVolts];
         if (null !== $lowest && null !== $bPlusVolts && $lowest > 0.0) {
             $figures += ['bPlusVolts' => $bPlusVolts, 'leakAmperes' => $bPlusVolts / $lowest, 'leakWatts' => $bPlusVolts ** 2 / $lowest];
         }
         $end = null === $bPlusVolts ? self::USUAL_END_VOLTS : min(self::USUAL_END_VOLTS, self::SWING * $bPlusVolts);
 
         return match (true) {
+            null !== $lowest && $lowest < self::CONDEMNED_OHMS && [] === $isolated => new Reason('insulation-lift-first', Verdict::CannotSay, $figures),
             null !== $lowest && $lowest < self::CONDEMNED_OHMS => new Reason(isset($figures['leakWatts']) ? 'insulation-leaks-at-work' : 'insulation-leaks', Verdict::Danger, $figures),
             0.0 === $highestVolts => new Reason('insulation-ohmmeter-only', Verdict::CannotSay, $figures),
             $highestVolts < 0.95 * $end => new Reason('insulation-not-to-peak', Verdict::CannotSay, $figures + ['endVolts' => $end]),

@@ -42,9 +42,4 @@ final readonly class TransformerVerdict
 
         return new self($word, $verdict, $reasons, $measured, $notAsked);
     }
-
-    public function isClear(): bool
-    {
-        return 'condemned' === $this->word;
-    }
 }

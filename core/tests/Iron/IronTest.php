@@ -103,6 +103,14 @@ final class IronTest extends TestCase
         self::assertSame($code, Insulation::judge(self::trials(...$trials), 450)[0]->code);
     }
 
+    public function testWithItsEarthsOnItIsLiftedBeforeItIsCondemned(): void
+    {
+        $inPlace = Trial::typed(TrialKind::InsulationOhms, 'T2', 'secondary-core', '0.4');
+        self::assertSame(['insulation-lift-first', Verdict::CannotSay], [Insulation::judge(new Trials([$inPlace]), 450)[0]->code, Insulation::judge(new Trials([$inPlace]), 450)[0]->verdict]);
+        $lifted = self::trials([TrialKind::InsulationOhms, 'secondary-core', '>20M'], [TrialKind::Insulation, 'secondary-core', '600/>300M'], [TrialKind::InsulationOhms, 'secondary-core', '>20M']);
+        self::assertSame('insulation-good', Insulation::judge(new Trials([$inPlace, ...$lifted->all]), 450)[0]->code, 'the isolated readings supersede the one in place');
+    }
+
     /** @return iterable<string, array{list<array{TrialKind, string, string}>, string}> */
     public static function ratioFaults(): iterable
     {
@@ -276,7 +284,7 @@ final class IronTest extends TestCase
     /** @param array{TrialKind, string, string} ...$typed */
     private static function trials(array ...$typed): Trials
     {
-        return new Trials(array_map(static fn (array $t): Trial => Trial::typed($t[0], 'T2', $t[1], $t[2]), array_values($typed)));
+        return new Trials(array_map(static fn (array $t): Trial => Trial::typed($t[0], 'T2', $t[1], $t[2], \in_array($t[0], [TrialKind::Insulation, TrialKind::InsulationOhms], true)), array_values($typed)));
     }
 
     /**
