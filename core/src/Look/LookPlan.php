@@ -25,7 +25,7 @@ final class LookPlan
     {
         $step = static fn (TrialKind $kind, string $part, string $subject = '', bool $optional = false): Step => Step::of($trials, $kind, $part, $subject, $optional);
         $items = [new LookItem('mains', 'mains', '', [
-            $step(TrialKind::Cord, 'mains'), $step(TrialKind::LiveLead, 'mains'), $step(TrialKind::LineCapacitor, 'mains'), $step(TrialKind::EarthBond, 'mains', 'cord'), $step(TrialKind::MainsInsulation, 'mains'),
+            $step(TrialKind::Cord, 'mains'), $step(TrialKind::LiveLead, 'mains'), $step(TrialKind::LineCapacitor, 'mains'), $step(TrialKind::EarthBond, 'mains', 'cord'), $step(TrialKind::MainsInsulation, 'mains'), $step(TrialKind::Primary, 'mains', '', true),
         ])];
         foreach ($sheet->fuses ?? [] as $fuse) {
             $items[] = new LookItem($fuse->id, 'fuse', \sprintf('%s %g A %s, %g V', $fuse->place, $fuse->printedAmperes, $fuse->characteristic, $fuse->ratedVolts), [$step(TrialKind::Fuse, $fuse->id)]);

@@ -14,6 +14,7 @@ enum TrialKind: string
     case Cord = 'cord';
     case LiveLead = 'live-lead';
     case LineCapacitor = 'line-capacitor';
+    case Primary = 'primary';
     case EarthBond = 'earth-bond';
     case MainsInsulation = 'mains-insulation';
     case TubeLook = 'tube-look';
@@ -96,6 +97,7 @@ enum TrialKind: string
             self::Cord => ['three-wire', 'two-wire', 'damaged'],
             self::LiveLead => ['fuse-and-switch-live', 'fuse-in-neutral', 'switch-in-neutral'],
             self::LineCapacitor => ['none', 'class-y', 'other'],
+            self::Primary => ['two-equal', 'tapped', 'single'],
             self::TubeLook => ['silvery', 'faded', 'white', 'cracked', 'rattles', 'loose-base', 'missing'],
             self::CanLook => ['sound', 'bulged', 'leaking', 'loose'],
             self::AreaLook => ['sound', 'found-something'],
@@ -115,7 +117,7 @@ enum TrialKind: string
             self::OffLoad => [ChassisState::Ramping, ChassisState::Energised],
             self::Ripple, self::OverStress, self::HeaterLegs => [ChassisState::Energised, ChassisState::Ramping],
             self::Capacitor => [ChassisState::Dead, ChassisState::Driven],
-            self::Fuse, self::Cord, self::LineCapacitor, self::TubeLook, self::CanLook, self::AreaLook, self::DateCode, self::CapacitorMark => [ChassisState::Dead, ChassisState::Discharging],
+            self::Fuse, self::Cord, self::LineCapacitor, self::TubeLook, self::CanLook, self::AreaLook, self::DateCode, self::CapacitorMark, self::Primary => [ChassisState::Dead, ChassisState::Discharging],
             self::Surface => ChassisState::cases(),
         };
     }

@@ -44,7 +44,7 @@ final readonly class ColdStations
         return match ($kind) {
             TrialKind::Capacitor, TrialKind::CapacitorMark, TrialKind::Reform, TrialKind::Polarity, TrialKind::Ripple => 'capacitors',
             TrialKind::Resistor, TrialKind::Path, TrialKind::Contacts, TrialKind::PinShort, TrialKind::HeaterReference, TrialKind::HeaterLegs => 'resistors',
-            TrialKind::Fuse, TrialKind::Cord, TrialKind::LiveLead, TrialKind::LineCapacitor, TrialKind::EarthBond, TrialKind::MainsInsulation, TrialKind::TubeLook, TrialKind::CanLook, TrialKind::AreaLook, TrialKind::DateCode => 'look',
+            TrialKind::Fuse, TrialKind::Cord, TrialKind::LiveLead, TrialKind::LineCapacitor, TrialKind::Primary, TrialKind::EarthBond, TrialKind::MainsInsulation, TrialKind::TubeLook, TrialKind::CanLook, TrialKind::AreaLook, TrialKind::DateCode => 'look',
             default => 'iron',
         };
     }

@@ -15,6 +15,7 @@ use Yew\Core\Look\DateCode;
 use Yew\Core\Look\LookCase;
 use Yew\Core\Look\LookItem;
 use Yew\Core\Look\LookPlan;
+use Yew\Core\Look\MainsConversion;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\Fuse;
 use Yew\Core\Trial\Reason;
@@ -79,12 +80,38 @@ final class LookBoard
         $reasons = [];
         if (abs($bench->wiredFor / $bench->practice->mainsVolts - 1) > self::OTHER_MAINS) {
             $reasons[] = new Reason('wired-for-other-mains', Verdict::Watch, ['wiredForVolts' => $bench->wiredFor, 'mainsVolts' => $bench->practice->mainsVolts]);
+            array_push($reasons, ...self::conversion($bench));
         }
         if (null !== $bench->circuit && [] === $bench->circuit->fitted->netlist->all(MainsTransformer::class)) {
             $reasons[] = new Reason('transformerless', Verdict::Danger);
         }
 
         return $reasons;
+    }
+
+    /** @return list<Reason> whether its primary can be wired for the mains here, how, and with which fuse (LOOK-3, FUSE-1) */
+    private static function conversion(ColdBench $bench): array
+    {
+        $primary = $bench->trials()->of('mains')->latest(TrialKind::Primary)?->choice();
+        $printed = $bench->sheet->printedMains ?? [$bench->wiredFor];
+        $fuse = array_values(array_filter($bench->sheet->fuses ?? [], static fn (Fuse $f): bool => 'mains' === $f->place))[0] ?? null;
+        $hertz = $bench->sheet->mainsHertz ?? $bench->practice->mainsHertz;
+        $plan = match ($primary) {
+            'single' => MainsConversion::plan('single', [$bench->wiredFor], $bench->practice->mainsVolts, $hertz, $bench->practice->mainsHertz, null, null),
+            'two-equal' => MainsConversion::plan('two-equal', [min([$bench->wiredFor, ...$printed])], $bench->practice->mainsVolts, $hertz, $bench->practice->mainsHertz, null === $fuse ? null : self::mark($fuse), $printed[0]),
+            'tapped' => MainsConversion::plan('tapped', $printed, $bench->practice->mainsVolts, $hertz, $bench->practice->mainsHertz, null === $fuse ? null : self::mark($fuse), $printed[0]),
+            default => null,
+        };
+        if (null === $plan) {
+            return [];
+        }
+        $figures = ['wiring' => $plan['wiring'], 'mainsVolts' => $bench->practice->mainsVolts, 'fuseAmperes' => $plan['fuseAmperes'], 'highestVolts' => $plan['highestVolts'], 'madeForHertz' => $hertz];
+
+        return [new Reason(match (true) {
+            $plan['possible'] => null === $plan['fuseAmperes'] ? 'conversion-possible' : 'conversion-with-fuse',
+            ($plan['fluxRatio'] ?? 0.0) > 1.0 && $hertz > $bench->practice->mainsHertz && 'single' !== $primary => 'conversion-flux',
+            default => 'conversion-none',
+        }, Verdict::Watch, $figures)];
     }
 
     /** @return list<Reason> */

@@ -105,6 +105,24 @@ final class ColdStationsTest extends ServerTestCase
         self::assertSame(['under the board', 'left alone'], [$item->string('leftAlone'), $item->string('wordText')]);
     }
 
+    public function testAnAmplifierFromAnotherMainsCountry(): void
+    {
+        $this->signIn('nell');
+        $says = fn (): string => implode(' ', array_map(static fn (Fields $f): string => $f->string('sentence'), $this->item('look', 'mains')->objects('reasons')));
+        self::assertStringNotContainsString('wired for', $says());
+        // A place with 234 V at 60 Hz: the sheet's transformer is made for 117 or 234 V.
+        $this->client->jsonRequest('PUT', '/api/shop/practice', ['mainsVolts' => 234, 'mainsHertz' => 60], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertStringContainsString('Do not plug in', $says());
+        $this->trial('primary', 'mains', '', 'two equal');
+        self::assertStringContainsString('Can be wired for 234 V: series, with a fuse of 1.00 A', $says());
+        $this->trial('primary', 'mains', '', 'single');
+        self::assertStringContainsString('cannot be wired for 234 V', $says());
+        // At 50 Hz the same iron carries a fifth more flux.
+        $this->client->jsonRequest('PUT', '/api/shop/practice', ['mainsVolts' => 234, 'mainsHertz' => 50], ['HTTP_ORIGIN' => 'http://localhost']);
+        $this->trial('primary', 'mains', '', 'two equal');
+        self::assertStringContainsString('Made for 60.0 Hz: here it stands 195 V at most', $says());
+    }
+
     public function testLabelsCarryTheirFiguresAndACode(): void
     {
         $this->trial('resistor', 'R26', '', '612');
