@@ -1,23 +1,16 @@
 <script setup lang="ts">
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { RouterLink, useRoute } from 'vue-router'
-import { api, ask } from '../api/client'
 import { useBench } from './bench'
+import { useStationSummaries } from './useStationSummaries'
 
 const bench = useBench()
 const route = useRoute()
 const ends = computed(() => bench.bench?.openEnds)
-const unit = computed(() => ({ jobId: bench.job?.id ?? '', unitId: bench.job?.units[0]?.id ?? '' }))
-const newest = computed(() => bench.entries.filter((e) => ['trial', 'finding', 'left-alone', 'correction', 'sheet-chosen'].includes(e.kind)).length)
-const summaries = useQuery({
-  queryKey: computed(() => ['station-summaries', unit.value.jobId, unit.value.unitId, newest.value]),
-  queryFn: () => ask(api.GET('/api/jobs/{jobId}/units/{unitId}/stations', { params: { path: unit.value } })),
-  enabled: computed(() => unit.value.unitId !== ''), placeholderData: keepPreviousData,
-})
+const summaries = useStationSummaries()
 /** A cold station is done when everything on it is answered or left alone. */
 const cold = (station: string): { done: boolean; bad: number } => {
-  const s = summaries.data.value?.find((c) => c.station === station)
+  const s = summaries.value.find((c) => c.station === station)
   return { done: s !== undefined && s.total > 0 && s.done + s.leftAlone >= s.total, bad: s?.bad.length ?? 0 }
 }
 const stations = computed(() => [

@@ -6,6 +6,7 @@ import { useSession } from '../../access/session'
 import { api, ask } from '../../api/client'
 import { useBench } from '../../frame/bench'
 import { dayTime } from '../../frame/time'
+import { useStationSummaries } from '../../frame/useStationSummaries'
 
 const bench = useBench()
 const session = useSession()
@@ -23,9 +24,12 @@ watch(() => bench.bench?.closeOut, (c, before) => {
 
 const reports = useQuery({ queryKey: computed(() => ['reports', jobId.value]), queryFn: () => ask(api.GET('/api/jobs/{jobId}/reports', { params: { path: { jobId: jobId.value } } })) })
 const options = (pairs: [string, string][]): { value: string; label: string }[] => pairs.map(([value, label]) => ({ value, label }))
+const cold = useStationSummaries()
+const titles: Record<string, string> = { look: 'Cold look', iron: 'Iron', capacitors: 'Capacitors', resistors: 'Resistors & sockets' }
 const ends = computed(() => {
   const e = bench.bench?.openEnds
   return e === undefined ? [] : [
+    ...cold.value.map((s) => ({ title: `${titles[s.station] ?? s.station}, to be put right`, places: s.bad })),
     { title: 'Not read', places: e.unread }, { title: 'Stale: something changed since', places: e.stale },
     { title: 'Provisional: warming, limited, or stages missing', places: e.provisional }, { title: 'Out of the window, and not let stand', places: e.deviating },
   ].filter((x) => x.places.length > 0)
