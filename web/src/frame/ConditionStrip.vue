@@ -97,4 +97,5 @@ button:disabled { cursor: default; }
 .strip :focus-visible { outline-color: #f0a367; outline-offset: -4px; }
 .away { background: var(--lit); border-bottom: 2px solid var(--heart); padding: 5px 18px; }
 @media (max-width: 1100px) { .cond { padding: 0 9px; } .cond b { font-size: 15px; } .state { width: 208px; } .state b { font-size: 21px; } .cond.wide:not(:last-child) { display: none; } }
+@media (max-width: 760px) { .strip { overflow-x: auto; } .strip > * { flex: none; } }
 </style>

@@ -54,5 +54,5 @@ onBeforeUnmount(() => { window.removeEventListener('keydown', onKey) })
 .top, .slot { grid-column: 1 / -1; }
 .board { min-width: 0; min-height: 0; display: flex; flex-direction: column; }
 @media (max-width: 1100px) { .frame { grid-template-columns: 132px minmax(0, 1fr) 220px; } }
-@media (max-width: 760px) { .frame { height: auto; grid-template: auto auto auto auto / 1fr; } }
+@media (max-width: 760px) { .frame { height: auto; grid-template: auto auto auto auto / minmax(0, 1fr); } }
 </style>

@@ -79,5 +79,5 @@ function chooseStep(key: string): void {
 <style scoped>
 .two { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr); gap: 10px; }
 .left { display: flex; flex-direction: column; gap: 8px; min-height: 0; }
-@media (max-width: 760px) { .two { grid-template-columns: 1fr; } }
+@media (max-width: 760px) { .two { grid-template-columns: minmax(0, 1fr); } .left { max-height: 46vh; } h1 { flex-wrap: wrap; } }
 </style>
