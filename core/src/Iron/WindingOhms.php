@@ -20,6 +20,20 @@ final class WindingOhms
     /** The inner half is shorter than the outer; beyond this it is a question, percent (IRON-4). */
     private const HALVES_PERCENT = 20.0;
 
+    /** @return list<Reason> the part in its place now beside the one measured there before: a replacement against the old (IRON-7) */
+    private static function beforeIt(DrawnTransformer $drawn, Trials $trials, string $winding, ?float $ohms): array
+    {
+        $before = null;
+        foreach ($trials->kind(TrialKind::WindingOhms)->all as $trial) {
+            $value = $trial->value('ohms');
+            if ($trial->subject === $winding && null !== $value && null !== $ohms && abs($value - $ohms) > self::LIKE_PERCENT / 100 * max($value, $ohms)) {
+                $before = $value;
+            }
+        }
+
+        return null === $before ? [] : [new Reason('winding-before', Verdict::Within, ['winding' => $drawn->nameOf($winding), 'ohms' => $ohms, 'beforeOhms' => $before])];
+    }
+
     /** @return list<Reason> one per winding measured */
     public static function judge(DrawnTransformer $drawn, Trials $trials): array
     {
@@ -38,6 +52,7 @@ final class WindingOhms
                 $known >= 1.0 && abs($ohms / $known - 1) > self::LIKE_PERCENT / 100 => new Reason('winding-unlike-drawn', Verdict::Watch, $figures + ['deviationPercent' => 100 * ($ohms / $known - 1)]),
                 default => new Reason('winding-as-drawn', Verdict::Within, $figures),
             };
+            array_push($reasons, ...self::beforeIt($drawn, $trials, (string) $subject, $ohms));
         }
         [$a, $b] = [($latest['half a'] ?? null)?->value('ohms'), ($latest['half b'] ?? null)?->value('ohms')];
         if (null !== $a && null !== $b && min($a, $b) > 0.0) {

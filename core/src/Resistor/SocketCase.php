@@ -24,10 +24,11 @@ final class SocketCase
      * @param list<array{from: string, to: string, electrode: string, ohms: float|null}> $paths
      * @param list<array{pins: string, electrodes: string, ohms: float|null}>            $forbidden
      * @param bool                                                                       $output    an output tube's grid contact holds its bias
+     * @param Trials                                                                     $sister    tests of the socket whose readings should match this one's
      *
      * @return array{word: string, verdict: Verdict, reasons: list<Reason>} word: sound | watch | bad | open
      */
-    public static function judge(Trials $trials, array $paths, array $forbidden, bool $output): array
+    public static function judge(Trials $trials, array $paths, array $forbidden, bool $output, Trials $sister = new Trials()): array
     {
         $reasons = self::contacts($trials, $paths, $output);
         foreach ($paths as $path) {
@@ -40,6 +41,7 @@ final class SocketCase
             $trial = $trials->latest(TrialKind::PinShort, $pair['pins']);
             if (null !== $trial) {
                 $reasons[] = self::short($trial, $pair);
+                array_push($reasons, ...self::besideSister($trial, $sister->latest(TrialKind::PinShort, $pair['pins']), $pair['electrodes']));
             }
         }
         $reasons = Reason::worstFirst($reasons);
@@ -107,6 +109,18 @@ final class SocketCase
             $ohms < $path['ohms'] => new Reason('path-short', Verdict::Out, $figures),
             default => new Reason('path-high', Verdict::Out, $figures),
         };
+    }
+
+    /** @return list<Reason> the same pins of the sister socket should read alike */
+    private static function besideSister(Trial $trial, ?Trial $sister, string $electrodes): array
+    {
+        [$mine, $other] = [$trial->value('ohms'), $sister?->value('ohms')];
+        if (null === $sister || ($trial->isOpen('ohms') && $sister->isOpen('ohms'))) {
+            return [];
+        }
+        $unlike = $trial->isOpen('ohms') !== $sister->isOpen('ohms') || abs(($mine ?? 0.0) - ($other ?? 0.0)) > self::PATH_PERCENT[1] / 100 * max($mine ?? 0.0, $other ?? 0.0) + self::LEAD_OHMS;
+
+        return $unlike ? [new Reason('pins-unlike-sister', Verdict::Watch, ['pins' => $trial->subject, 'electrodes' => $electrodes, 'ohms' => $mine, 'sisterOhms' => $other])] : [];
     }
 
     /** @param array{pins: string, electrodes: string, ohms: float|null} $pair */

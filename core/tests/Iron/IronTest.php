@@ -206,6 +206,15 @@ final class IronTest extends TestCase
         self::assertSame(['open', ['shorted-turn', 'leaking', 'breaks-down']], [$verdict->word, $verdict->notAsked]);
     }
 
+    public function testAReplacementStandsBesideTheOldPart(): void
+    {
+        $reasons = OutputTransformer::judge(self::drawn(), self::trials([TrialKind::WindingOhms, 'half a', '0.5'], [TrialKind::WindingOhms, 'half a', '57']), self::context())->reasons;
+        self::assertContains('winding-as-drawn', self::codes($reasons));
+        $before = array_values(array_filter($reasons, static fn (Reason $r): bool => 'winding-before' === $r->code));
+        self::assertSame(0.5, $before[0]->figures['beforeOhms'] ?? null);
+        self::assertNotContains('winding-before', self::codes(OutputTransformer::judge(self::drawn(), self::trials([TrialKind::WindingOhms, 'half a', '57.4'], [TrialKind::WindingOhms, 'half a', '57']), self::context())->reasons), 'the same part measured twice');
+    }
+
     public function testInnerAndOuterHalfDiffer(): void
     {
         // IRON-4: 110 and 124 Ω is healthy.

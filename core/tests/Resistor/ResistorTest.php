@@ -157,6 +157,15 @@ final class ResistorTest extends TestCase
         self::assertSame([$word, true], [$case['word'], \in_array($code, array_map(static fn (Reason $r): string => $r->code, $case['reasons']), true)], $code);
     }
 
+    public function testTheSamePinsOfTheSisterShouldReadAlike(): void
+    {
+        $circuit = self::lantern();
+        $codes = static fn (string $mine, string $sister): array => array_map(static fn (Reason $r): string => $r->code, SocketCase::judge(self::trials([TrialKind::PinShort, '3-4', $mine, false]), [], DrawnPaths::forbidden($circuit, 'V4'), true, self::trials([TrialKind::PinShort, '3-4', $sister, false]))['reasons']);
+        self::assertNotContains('pins-unlike-sister', $codes('640', '648'));
+        self::assertContains('pins-unlike-sister', $codes('640', '1100'));
+        self::assertContains('pins-unlike-sister', $codes('640', 'ol'));
+    }
+
     public function testTheHeatersReference(): void
     {
         $codes = static fn (Trials $trials): array => array_map(static fn (Reason $r): string => $r->code, HeaterCase::judge($trials));

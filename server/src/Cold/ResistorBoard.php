@@ -16,6 +16,7 @@ use Yew\Core\Sheet\TubePosition;
 use Yew\Core\Trial\Reason;
 use Yew\Core\Trial\Step;
 use Yew\Core\Trial\TrialKind;
+use Yew\Core\Trial\Trials;
 
 /** Every resistor by its ohms in place, every socket by its contacts and paths, and the heaters' reference. */
 final class ResistorBoard
@@ -51,7 +52,8 @@ final class ResistorBoard
         $paths = null === $bench->circuit ? [] : DrawnPaths::through($bench->circuit, $tube->position);
         $forbidden = null === $bench->circuit ? [] : DrawnPaths::forbidden($bench->circuit, $tube->position);
         $trials = $bench->trials()->of($tube->position);
-        $case = SocketCase::judge($trials, $paths, $forbidden, $tube->output);
+        $sister = null === $tube->sisterOf ? self::sisterOf($bench, $tube->position) : $tube->sisterOf;
+        $case = SocketCase::judge($trials, $paths, $forbidden, $tube->output, null === $sister ? new Trials() : $bench->trials()->of($sister));
         $steps = [Step::of($bench->trials(), TrialKind::Contacts, $tube->position)];
         foreach ($paths as $path) {
             // The way to an output grid is asked of everyone; the others where there is doubt.
@@ -64,6 +66,18 @@ final class ResistorBoard
         $open = 'bad' !== $case['word'] && [] !== array_filter($steps, static fn (Step $s): bool => $s->isOpen());
 
         return new ColdItem($tube->position, 'socket', 'socket', $tube->type.(null === $tube->role ? '' : ', '.$tube->role), $open ? 'open' : $case['word'], $open ? Verdict::CannotSay : $case['verdict'], $case['reasons'], $steps, [], ['output' => $tube->output, 'paths' => $paths, 'forbidden' => $forbidden, 'faults' => $trials->latest(TrialKind::Contacts)->said['faults'] ?? null]);
+    }
+
+    /** The position that names this one as its sister. */
+    private static function sisterOf(ColdBench $bench, string $position): ?string
+    {
+        foreach ($bench->sheet->tubes ?? [] as $tube) {
+            if ($tube->sisterOf === $position) {
+                return $tube->position;
+            }
+        }
+
+        return null;
     }
 
     private static function heaters(ColdBench $bench): ColdItem
