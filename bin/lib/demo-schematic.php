@@ -60,12 +60,12 @@ foreach ($sheet->circuit->blocks as $drawn) {
         if ($element instanceof Resistor) {
             imagefilledrectangle($image, $cx - 34, $cy - 12, $cx + 34, $cy + 12, $paper);
             imagerectangle($image, $cx - 34, $cy - 12, $cx + 34, $cy + 12, $ink);
-            $label = Engineering::text($element->ohms, 'Ω', 10.0 ** (floor(log10($element->ohms) + 1e-9) - 1));
+            $label = Engineering::text($element->ohms, 'Ω', Engineering::twoDigits($element->ohms));
         } elseif ($element instanceof Capacitor) {
             imagefilledrectangle($image, $cx - 7, $cy - 24, $cx + 7, $cy + 24, $paper);
             imageline($image, $cx - 8, $cy - 24, $cx - 8, $cy + 24, $ink);
             imageline($image, $cx + 8, $cy - 24, $cx + 8, $cy + 24, $ink);
-            $label = Engineering::text($element->farads, 'F', 10.0 ** (floor(log10($element->farads) + 1e-9) - 1));
+            $label = Engineering::text($element->farads, 'F', Engineering::twoDigits($element->farads));
         } elseif ($element instanceof Tube) {
             imagefilledellipse($image, $cx, $cy, 58, 58, $paper);
             imageellipse($image, $cx, $cy, 58, 58, $ink);

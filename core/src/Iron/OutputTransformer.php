@@ -13,8 +13,6 @@ use Yew\Core\Trial\Trials;
 /** Judges an output transformer by its four questions: open, shorted turn, leaking, breaks down at work (IRON-1 to IRON-6, IRON-9, IRON-13). */
 final class OutputTransformer
 {
-    /** The halves' AC voltages agree within this, percent (IRON-4). */
-    private const HALVES_PERCENT = 2.0;
     /** Magnetising current at 5 V on the 8 Ω tap of an interleaved push-pull transformer of 20 to 50 W, amperes: healthy below the first (common practice), far too much above the second (our choice). */
     private const MAGNETISING_AMPERES = [0.1, 0.3];
     private const MAGNETISING_VOLTS = 5.0;
@@ -46,13 +44,8 @@ final class OutputTransformer
     private static function halves(Trials $trials): array
     {
         $trial = $trials->latest(TrialKind::Halves);
-        [$a, $b] = [$trial?->value('firstVolts'), $trial?->value('secondVolts')];
-        if (null === $a || null === $b || $a + $b <= 0.0) {
-            return [];
-        }
-        $apart = 100 * abs($a - $b) / (($a + $b) / 2);
 
-        return [new Reason($apart <= self::HALVES_PERCENT ? 'halves-equal' : 'halves-unequal', $apart <= self::HALVES_PERCENT ? Verdict::Within : Verdict::Out, ['apartPercent' => $apart])];
+        return Halves::judge($trial?->value('firstVolts'), $trial?->value('secondVolts'));
     }
 
     /**

@@ -15,7 +15,6 @@ final class PowerTransformer
 {
     /** Off load a winding gives its drawn volts within the first, percent; beyond the second it is out (our choice). */
     private const VOLTS_PERCENT = [5.0, 10.0];
-    private const HALVES_PERCENT = 2.0;
     /** With the hot spot some 30 K above its surface, class A ends here, °C (our choice). */
     private const SURFACE_CELSIUS = 75.0;
     /** Windings that are all off alike, by more than this, tell of another primary, percent (our choice). */
@@ -108,12 +107,7 @@ final class PowerTransformer
     {
         $reasons = [];
         foreach ($trials->latestBySubject(TrialKind::OffLoad) as $subject => $trial) {
-            [$a, $b] = [$trial->value('volts'), $trial->value('otherHalfVolts')];
-            if (null === $a || null === $b || $a + $b <= 0.0) {
-                continue;
-            }
-            $apart = 100 * abs($a - $b) / (($a + $b) / 2);
-            $reasons[] = new Reason($apart <= self::HALVES_PERCENT ? 'halves-equal' : 'halves-unequal', $apart <= self::HALVES_PERCENT ? Verdict::Within : Verdict::Out, ['winding' => (string) $subject, 'apartPercent' => $apart]);
+            array_push($reasons, ...Halves::judge($trial->value('volts'), $trial->value('otherHalfVolts'), ['winding' => (string) $subject]));
         }
 
         return $reasons;

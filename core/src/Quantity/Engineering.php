@@ -39,6 +39,12 @@ final class Engineering
         return 0.0 === $value ? 0.1 : min(1.0, 10.0 ** (floor(log10(abs($value) * (1 + 1e-12))) - 2));
     }
 
+    /** Two significant digits' worth: the resolution of a value out of a preferred series; $value above zero. */
+    public static function twoDigits(float $value): float
+    {
+        return 10.0 ** (floor(log10($value) + 1e-9) - 1);
+    }
+
     private static function minus(string $digits): string
     {
         $unsigned = ltrim($digits, '-');

@@ -80,7 +80,7 @@ final class CapacitorBoard
             $taken = $bench->trials()->of($rail->id)->kind(TrialKind::Ripple)->all;
             $case = RippleCase::judge($taken, $rms);
             $gauges = [] === $taken ? [] : [new Gauge('ripple', $taken[\count($taken) - 1]->value('volts'), 'V', $rms, $rms / RippleCase::ALIKE, $rms * RippleCase::ALIKE, $case['verdict'])];
-            $items[] = new ColdItem($rail->id, 'ripple', 'ripple', $rail->name.', '.Engineering::text($rms, 'V', 10.0 ** (floor(log10(max(1e-6, $rms))) - 1)).' expected', $case['word'], $case['verdict'], $case['reasons'], [Step::of($bench->trials(), TrialKind::Ripple, $rail->id, '', true)], $gauges);
+            $items[] = new ColdItem($rail->id, 'ripple', 'ripple', $rail->name.', '.Engineering::text($rms, 'V', Engineering::twoDigits(max(1e-6, $rms))).' expected', $case['word'], $case['verdict'], $case['reasons'], [Step::of($bench->trials(), TrialKind::Ripple, $rail->id, '', true)], $gauges);
         }
 
         return $items;
@@ -88,7 +88,7 @@ final class CapacitorBoard
 
     private static function detail(DrawnCapacitor $drawn): string
     {
-        return Engineering::text($drawn->farads, 'F', self::digits($drawn->farads)).(null === $drawn->ratedVolts ? '' : \sprintf(' %g V', $drawn->ratedVolts));
+        return Engineering::text($drawn->farads, 'F', Engineering::twoDigits($drawn->farads)).(null === $drawn->ratedVolts ? '' : \sprintf(' %g V', $drawn->ratedVolts));
     }
 
     /**
@@ -123,15 +123,10 @@ final class CapacitorBoard
         $volts = null === $new['ratedVolts'] ? '' : \sprintf(' %g V', $new['ratedVolts']);
         $stack = $new['stack'];
         $text = null === $stack
-            ? Engineering::text($new['farads'], 'F', self::digits($new['farads'])).$volts
-            : \sprintf('2 × %s %g V in series, %s %s across each', Engineering::text($stack['each'], 'F', self::digits($stack['each'])), $stack['ratedVolts'], Engineering::text($stack['balancingOhms'], 'Ω'), Engineering::text($stack['balancingWatts'], 'W'));
+            ? Engineering::text($new['farads'], 'F', Engineering::twoDigits($new['farads'])).$volts
+            : \sprintf('2 × %s %g V in series, %s %s across each', Engineering::text($stack['each'], 'F', Engineering::twoDigits($stack['each'])), $stack['ratedVolts'], Engineering::text($stack['balancingOhms'], 'Ω'), Engineering::text($stack['balancingWatts'], 'W'));
 
         return [...$new, 'text' => $text];
-    }
-
-    private static function digits(float $farads): float
-    {
-        return 10.0 ** (floor(log10($farads) + 1e-9) - 1);
     }
 
     private static function firstFarads(Trials $trials): float

@@ -7,7 +7,6 @@ namespace Yew\Server\Cold;
 use Yew\Core\Bench\FuseMark;
 use Yew\Core\Capacitor\CapacitorKind;
 use Yew\Core\Capacitor\DrawnCapacitor;
-use Yew\Core\Capacitor\DrawnCapacitors;
 use Yew\Core\Circuit\Element\MainsTransformer;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Iron\DrawnTransformer;
@@ -40,8 +39,7 @@ final class LookBoard
     /** @return list<string> electrolytics, one entry per can */
     private static function cans(ColdBench $bench): array
     {
-        $all = null !== $bench->circuit ? DrawnCapacitors::of($bench->circuit) : (null === $bench->sheet ? [] : DrawnCapacitors::ofList($bench->sheet));
-        $electrolytics = array_filter($all, static fn (DrawnCapacitor $c): bool => CapacitorKind::Electrolytic === $c->kind());
+        $electrolytics = array_filter(CapacitorBoard::drawn($bench), static fn (DrawnCapacitor $c): bool => CapacitorKind::Electrolytic === $c->kind());
 
         return array_values(array_unique(array_map(static fn (DrawnCapacitor $c): string => $c->can(), $electrolytics)));
     }

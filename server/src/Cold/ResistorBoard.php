@@ -41,7 +41,7 @@ final class ResistorBoard
         $where = implode(', ', array_map(static fn (array $p): string => \sprintf('%s pin %d %s', $p['tube'], $p['pin'], $p['electrode']), \array_slice($drawn->pins, 0, 2)));
 
         return new ColdItem(
-            $drawn->id, 'resistor-'.($drawn->isSafety() ? 'safety' : 'other'), 'resistor-'.$drawn->does, Engineering::text($drawn->ohms, 'Ω', 10.0 ** (floor(log10($drawn->ohms) + 1e-9) - 1)),
+            $drawn->id, 'resistor-'.($drawn->isSafety() ? 'safety' : 'other'), 'resistor-'.$drawn->does, Engineering::text($drawn->ohms, 'Ω', Engineering::twoDigits($drawn->ohms)),
             $case['word'], $case['verdict'], $case['reasons'], [Step::of($bench->trials(), TrialKind::Resistor, $drawn->id)], $gauges,
             ['where' => $where, 'between' => [$drawn->a, $drawn->b], 'mate' => $drawn->mate, 'expectedText' => Engineering::text($case['expectedOhms'], 'Ω'), 'inCircuit' => null !== $drawn->inCircuitOhms, 'watts' => $drawn->watts, 'ratedWatts' => $drawn->ratedWatts],
         );

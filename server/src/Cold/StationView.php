@@ -15,7 +15,7 @@ use Yew\Server\Wording\Wording;
 /** A cold station as the page and the report get it: core's codes and figures in words. */
 final readonly class StationView
 {
-    public function __construct(private ColdStations $stations, private ColdBenches $benches, private Projections $projections, private Wording $wording)
+    public function __construct(private ColdBenches $benches, private Projections $projections, private Wording $wording)
     {
     }
 
@@ -23,11 +23,11 @@ final readonly class StationView
     public function of(JobUnit $unit, string $station): array
     {
         $fold = $this->projections->of($unit);
+        $bench = $this->benches->of($unit, $fold);
         $items = [];
-        foreach ($this->stations->items($unit, $station, $fold) as $item) {
+        foreach (ColdStations::board($bench, $station) as $item) {
             $items[] = $this->item($item, $fold->cold->leftAlone($station, $item->part));
         }
-        $bench = $this->benches->of($unit, $fold);
 
         return [
             'station' => $station,
