@@ -132,6 +132,9 @@ abstract class ServerTestCase extends WebTestCase
             'complaint' => $complaint, 'cameWith' => 'cord', 'conditionNotes' => 'clean', 'sheetVersionId' => $sheetVersionId,
         ]);
         self::assertResponseStatusCodeSame(201);
+        // As if it had stood on the bench since yesterday: tests say what was observed some minutes ago.
+        self::getContainer()->get('doctrine.dbal.owner_connection')->executeStatement("UPDATE job SET booked_in_at = booked_in_at - INTERVAL '1 day' WHERE id = ?", [$id]);
+        $this->em()->clear();
 
         return $id;
     }
@@ -155,6 +158,10 @@ abstract class ServerTestCase extends WebTestCase
     protected function entry(string $jobId, string $kind, array $payload, float $minutesAgo = 0.0): array
     {
         $unit = $this->em()->getConnection()->fetchOne('SELECT unit_id FROM job_unit WHERE job_id = ?', [$jobId]);
+
+        if ('discharge-proof' === $kind) {
+            $payload += ['meterId' => 'no-1'];
+        }
 
         return [
             'id' => Uuid::v7()->toRfc4122(), 'unitId' => $unit, 'kind' => $kind, 'v' => 1, 'payload' => $payload, 'device' => 'test-device', 'counter' => ++$this->counter,

@@ -157,6 +157,9 @@ final class ColdBenchTest extends TestCase
         $this->station($b, 'iron');
         $this->asks($b, 'Prove: reservoir');
         $b->type('0.4', WebDriverKeys::ENTER);
+        $b->see('By which meter?');
+        usleep(200_000);
+        $b->type(WebDriverKeys::ENTER);
         $this->asks($b, 'Prove: bias');
         $b->type('0.1', WebDriverKeys::ENTER);
         $this->asks($b, 'T1 · Primary, ohms');
@@ -177,7 +180,7 @@ final class ColdBenchTest extends TestCase
         $b->type('s');
         $b->see('Drive it off the mains');
         usleep(300_000);
-        $b->tabTo('label.tick:nth-of-type(1) input');
+        $b->tabTo('#gate-isolated');
         $b->type(' ', WebDriverKeys::TAB, ' ');
         $b->tabTo('button.go:not(.hot)');
         $b->type(WebDriverKeys::ENTER);

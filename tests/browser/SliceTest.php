@@ -148,6 +148,9 @@ final class SliceTest extends TestCase
     private function powerUp(Browser $b): void
     {
         $b->type('43', WebDriverKeys::ENTER);
+        $b->see('By which meter?');
+        usleep(200_000);
+        $b->type(WebDriverKeys::ENTER);
         $b->see('low, not dead');
         $b->type('0.8', WebDriverKeys::ENTER);
         $b->see('DEAD');

@@ -12,14 +12,15 @@ namespace Yew\Core\Bench;
 final readonly class Chassis
 {
     /**
-     * @param array<string, Proof> $proofs  newest proof by island id
-     * @param array<string, Proof> $expired proofs whose time is over: they prove nothing, but a second low reading confirms them (contract §8)
+     * @param array<string, Proof> $proofs    newest proof by island id
+     * @param string|null          $bleederOn island that a clipped bleeder keeps discharged; null when none is clipped
+     * @param array<string, Proof> $expired   proofs whose time is over: they prove nothing, but a second low reading confirms them (contract §8)
      */
     private function __construct(
         public ChassisState $state,
         public float $since,
         public array $proofs,
-        public bool $bleederClipped,
+        public ?string $bleederOn,
         public float $lastSeen,
         private array $expired = [],
     ) {
@@ -28,7 +29,7 @@ final readonly class Chassis
     /** At book-in nobody knows what the chassis holds. */
     public static function bookedIn(float $at): self
     {
-        return new self(ChassisState::Discharging, $at, [], false, $at);
+        return new self(ChassisState::Discharging, $at, [], null, $at);
     }
 
     /**
@@ -38,16 +39,13 @@ final readonly class Chassis
      */
     public function at(float $time, array $islands): self
     {
-        if (ChassisState::Dead === $this->state) {
-            $until = [] === array_diff($islands, array_keys($this->proofs)) ? $this->provedUntil($islands) : $this->since;
-            if (null !== $until && $time >= $until) {
-                return new self(ChassisState::Discharging, $until, [], $this->bleederClipped, $this->lastSeen, $this->proofs);
-            }
-        } elseif (ChassisState::Discharging !== $this->state && $time - $this->lastSeen > SafetyFigures::GAP_SECONDS) {
-            return new self(ChassisState::Discharging, $time, [], $this->bleederClipped, $this->lastSeen);
+        if (ChassisState::Dead !== $this->state) {
+            return $this; // a live state stays live until somebody says that it is off (contract §8)
         }
+        $until = [] === array_diff($islands, array_keys($this->proofs)) ? $this->provedUntil($islands) : $this->since;
+        $until = min($until ?? \INF, $this->lastSeen + SafetyFigures::GAP_SECONDS);
 
-        return $this;
+        return $time < $until ? $this : new self(ChassisState::Discharging, $until, [], $this->bleederOn, $this->lastSeen, $this->proofs);
     }
 
     /**
@@ -57,50 +55,70 @@ final readonly class Chassis
      */
     public function provedUntil(array $islands): ?float
     {
-        $proofs = array_intersect_key($this->proofs, array_flip($islands));
-        if ($this->bleederClipped || [] === $proofs) {
-            return null;
-        }
-        $ending = array_filter($proofs, static fn (Proof $p): bool => !$p->confirms);
+        $ending = array_filter(array_intersect_key($this->proofs, array_flip($islands)), fn (Proof $p, int|string $island): bool => !$p->confirms && $island !== $this->bleederOn, \ARRAY_FILTER_USE_BOTH);
 
         return [] === $ending ? null : min(array_map(static fn (Proof $p): float => $p->at + SafetyFigures::PROOF_SECONDS, $ending));
     }
 
-    /** A person declares a state; check declarable() first. */
+    /** A person declares a state; check declarable() first. A bleeder comes off before power, or it would burn: its flag ends there. */
     public function declare(ChassisState $to, float $at): self
     {
-        return new self($to, $at, [], $this->bleederClipped, $at);
+        return new self($to, $at, [], ChassisState::Discharging === $to ? $this->bleederOn : null, $at);
+    }
+
+    /**
+     * Something was said that speaks against the proofs without being taken for more: a step up that was refused, volts read on a dead
+     * chassis. Every proof ends, and no live state is lowered.
+     */
+    public function doubted(float $at): self
+    {
+        $state = ChassisState::Dead === $this->state ? ChassisState::Discharging : $this->state;
+
+        return new self($state, $state === $this->state ? $this->since : $at, [], $this->bleederOn, max($at, $this->lastSeen));
     }
 
     public function seen(float $at): self
     {
-        return new self($this->state, $this->since, $this->proofs, $this->bleederClipped, max($at, $this->lastSeen), $this->expired);
+        return new self($this->state, $this->since, $this->proofs, $this->bleederOn, max($at, $this->lastSeen), $this->expired);
     }
 
-    public function withBleeder(bool $clipped): self
+    /** @param string|null $island that the bleeder is clipped to; null when it is off. What expired before stays expired. */
+    public function withBleeder(?string $island): self
     {
-        return new self($this->state, $this->since, $this->proofs, $clipped, $this->lastSeen, $this->expired);
+        return new self($this->state, $this->since, $this->proofs, $island, $this->lastSeen, $this->expired);
     }
 
     /**
-     * A voltage was read on an island to prove it discharged; the chassis is dead once every island was read under 10 V.
+     * A voltage was read on an island to prove it discharged; the chassis is dead once every island was read under 10 V, by a meter that
+     * was named. Overload proves nothing, and ends what was proved of that island.
      *
      * @param list<string> $islands ids of every charge island
      */
-    public function prove(string $island, float $volts, float $at, array $islands): self
+    public function prove(string $island, ProofReading $reading, float $at, array $islands): self
     {
-        $before = $this->proofs[$island] ?? $this->expired[$island] ?? null;
-        $size = abs($volts);
-        $quietBefore = null !== $before && $before->volts < SafetyFigures::QUIET_VOLTS;
-        $confirms = $quietBefore && $size < SafetyFigures::QUIET_VOLTS && ($before->confirms || $at - $before->at >= SafetyFigures::PROOF_SECONDS);
-        $proofs = [...$this->proofs, $island => new Proof($size, $at, $confirms)];
+        if (!\in_array($this->state, [ChassisState::Discharging, ChassisState::Dead], true)) {
+            return $this; // by the whole tape it was live at that moment, whatever was known when it was typed
+        }
+        if ($reading->isLow() && !$reading->meterStated) {
+            return $this->seen($at);
+        }
+        $proofs = $this->proofs;
+        $expired = $this->expired;
+        if (null === $reading->atMostVolts) {
+            unset($proofs[$island], $expired[$island]);
+        } else {
+            $before = $proofs[$island] ?? $expired[$island] ?? null;
+            $quiet = $reading->atMostVolts < SafetyFigures::QUIET_VOLTS;
+            $confirms = $quiet && null !== $before && $before->volts < SafetyFigures::QUIET_VOLTS && ($before->confirms || $before->isLongBefore($at, $reading));
+            $proofs[$island] = new Proof($reading->atMostVolts, $at, $confirms, $reading->receivedAt, $reading->clockSeen);
+        }
         $low = true;
         foreach ($islands as $id) {
             $low = $low && isset($proofs[$id]) && $proofs[$id]->volts < SafetyFigures::HANDS_IN_VOLTS;
         }
         $state = $low ? ChassisState::Dead : ChassisState::Discharging;
 
-        return new self($state, $state === $this->state ? $this->since : $at, $proofs, $this->bleederClipped, max($at, $this->lastSeen), $this->expired);
+        return new self($state, $state === $this->state ? $this->since : $at, $proofs, $this->bleederOn, max($at, $this->lastSeen), $expired);
     }
 
     /** @return array<string, mixed> */
@@ -111,33 +129,33 @@ final readonly class Chassis
             'since' => $this->since,
             'proofs' => array_map(self::told(...), $this->proofs),
             'expired' => array_map(self::told(...), $this->expired),
-            'bleederClipped' => $this->bleederClipped,
+            'bleederOn' => $this->bleederOn,
             'lastSeen' => $this->lastSeen,
         ];
     }
 
-    /** @param array{state: string, since: float|int, proofs: array<string, array{volts: float|int, at: float|int, confirms: bool}>, bleederClipped: bool, lastSeen: float|int, expired?: array<string, array{volts: float|int, at: float|int, confirms: bool}>} $data as toArray() gave it */
+    /** @param array{state: string, since: float|int, proofs: array<string, array{volts: float|int, at: float|int, confirms: bool, receivedAt?: float|int, clockSeen?: bool}>, bleederOn?: string|null, lastSeen: float|int, expired?: array<string, array{volts: float|int, at: float|int, confirms: bool, receivedAt?: float|int, clockSeen?: bool}>} $data as toArray() gave it */
     public static function fromArray(array $data): self
     {
         return new self(
             ChassisState::from($data['state']),
             (float) $data['since'],
             array_map(self::proof(...), $data['proofs']),
-            $data['bleederClipped'],
+            $data['bleederOn'] ?? null,
             (float) $data['lastSeen'],
             array_map(self::proof(...), $data['expired'] ?? []),
         );
     }
 
-    /** @return array{volts: float, at: float, confirms: bool} */
+    /** @return array{volts: float, at: float, confirms: bool, receivedAt: float, clockSeen: bool} */
     private static function told(Proof $proof): array
     {
-        return ['volts' => $proof->volts, 'at' => $proof->at, 'confirms' => $proof->confirms];
+        return ['volts' => $proof->volts, 'at' => $proof->at, 'confirms' => $proof->confirms, 'receivedAt' => $proof->receivedAt, 'clockSeen' => $proof->clockSeen];
     }
 
-    /** @param array{volts: float|int, at: float|int, confirms: bool} $data */
+    /** @param array{volts: float|int, at: float|int, confirms: bool, receivedAt?: float|int, clockSeen?: bool} $data */
     private static function proof(array $data): Proof
     {
-        return new Proof((float) $data['volts'], (float) $data['at'], $data['confirms']);
+        return new Proof((float) $data['volts'], (float) $data['at'], $data['confirms'], (float) ($data['receivedAt'] ?? 0.0), $data['clockSeen'] ?? false);
     }
 }

@@ -37,6 +37,15 @@ enum ChassisState: string
         };
     }
 
+    /** Whether going there puts volts on the amplifier: even the wish for it, refused, ends every proof (contract §4). */
+    public function appliesPower(): bool
+    {
+        return match ($this) {
+            self::Driven, self::Ramping, self::Energised => true,
+            self::Dead, self::Discharging => false,
+        };
+    }
+
     public function takes(MeterFunction $function): bool
     {
         return match ($this) {

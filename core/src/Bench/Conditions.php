@@ -18,6 +18,12 @@ final readonly class Conditions
     /** Fields that a person can state, and what their value must look like. */
     public const FIELDS = ['inletVolts', 'limiter', 'tubes', 'standby', 'load', 'signal', 'controls', 'meterId', 'reference', 'covers', 'supplyEarthing', 'ambientCelsius', 'bleeder'];
 
+    /** Less is no mains that anything could be judged by, V. */
+    public const LEAST_INLET_VOLTS = 1.0;
+
+    /** A discharge resistor that works and does not burn at once: 2.2 to 10 kΩ is usual (SAFE-2), so much either way is taken, Ω (our choice). */
+    private const BLEEDER_OHMS = [470.0, 100e3];
+
     /** @param array<string, array{value: mixed, how: string, at: ?string}> $facts */
     private function __construct(private array $facts)
     {
@@ -59,6 +65,40 @@ final readonly class Conditions
     public function toArray(): array
     {
         return $this->facts;
+    }
+
+    /** Power came: whatever was clipped on to discharge it is off. */
+    public function withoutBleeder(): self
+    {
+        return new self(array_diff_key($this->facts, ['bleeder' => true]));
+    }
+
+    /**
+     * What is wrong with stating these tubes on a chassis that is not dead: a tube that was known goes in, out, or becomes another, or
+     * is no longer known. Null where nothing is.
+     *
+     * @return string|null the position, or `all`
+     */
+    public function tubeMovedBy(self $stated): ?string
+    {
+        if (!isset($stated->facts['tubes'])) {
+            return null;
+        }
+        $before = $this->get('tubes');
+        $after = $stated->get('tubes');
+        if (!\is_array($before) || [] === $before) {
+            return null;
+        }
+        if (!\is_array($after)) {
+            return 'all';
+        }
+        foreach ($before as $position => $tube) {
+            if (CanonicalJson::hash($tube) !== CanonicalJson::hash($after[$position] ?? null)) {
+                return (string) $position;
+            }
+        }
+
+        return null;
     }
 
     /** These conditions with some facts stated anew. */
@@ -179,19 +219,19 @@ final readonly class Conditions
     {
         switch ($name) {
             case 'inletVolts':
-                return $fact->number('value', 0, 500);
+                return $fact->number('value', self::LEAST_INLET_VOLTS, 500);
             case 'ambientCelsius':
                 return $fact->number('value', -20, 60);
             case 'tubes':
                 return self::tubes($fact->object('value'));
             case 'limiter':
-                return self::choice($fact->object('value'), ['none', 'lamp', 'electronic'], 'watts');
+                return self::choice($fact->object('value'), ['none', 'lamp', 'electronic'], 'watts', 1, 5000);
             case 'load':
-                return self::choice($fact->object('value'), ['none', 'resistor', 'reactive', 'speaker'], 'ohms');
+                return self::choice($fact->object('value'), ['none', 'resistor', 'reactive', 'speaker'], 'ohms', 0.1, 1e6);
             case 'bleeder':
                 $bleeder = $fact->object('value');
                 $clipped = $bleeder->boolean('clipped');
-                $value = $clipped ? ['clipped' => true, 'ohms' => $bleeder->positive('ohms'), 'node' => $bleeder->string('node')] : ['clipped' => false];
+                $value = $clipped ? ['clipped' => true, 'ohms' => $bleeder->number('ohms', ...self::BLEEDER_OHMS), 'node' => $bleeder->string('node', 40)] : ['clipped' => false];
                 $bleeder->done();
 
                 return $value;
@@ -222,13 +262,13 @@ final readonly class Conditions
      *
      * @return array<string, string|float>
      */
-    private static function choice(Fields $fields, array $kinds, string $size): array
+    private static function choice(Fields $fields, array $kinds, string $size, float $least, float $most): array
     {
         $kind = $fields->string('kind');
         if (!\in_array($kind, $kinds, true)) {
             throw $fields->fault('kind', 'one of '.implode(', ', $kinds).' belongs here');
         }
-        $amount = $fields->optionalPositive($size);
+        $amount = $fields->optionalNumber($size, $least, $most);
         $fields->done();
 
         return null === $amount ? ['kind' => $kind] : ['kind' => $kind, $size => $amount];

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Yew\Core\Capacitor;
 
+use Yew\Core\Quantity\Quantity;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\Trial;
 use Yew\Core\Trial\TrialKind;
 use Yew\Core\Trial\Trials;
 
@@ -15,6 +17,14 @@ final class CapacitorCase
 {
     /** Shift of a grid by coupling leakage: any more and the part goes, volts (CAP-4, common practice). */
     public const GRID_SHIFT_VOLTS = 0.5;
+    /** A film part that leaks more than this goes, amperes; a tester that sees no less cannot pass it (our choice). */
+    private const FILM_AMPERES = 1e-6;
+    /** Tested at less than this share of the volts it must stand, a part is not tested (our choice). */
+    private const LOW_TEST = 0.75;
+    /** Beyond this share of its limit an ESR is watched (JUDGE-2). */
+    private const NEAR_LIMIT = 0.75;
+    /** Leakage at this share of the highest volts was taken at the same volts (our choice). */
+    private const SAME_VOLTS = 0.9;
     /** So many times the drawn value changes what the stage or the rectifier does (our choice). */
     private const MUCH_MORE = 2.0;
 
@@ -25,7 +35,7 @@ final class CapacitorCase
         [$marked, $drawn] = self::marked($drawn, $trials);
         [$low, $high] = $drawn->kind()->window();
         $window = ['lowFarads' => $drawn->farads * (1 + $low / 100), 'highFarads' => $drawn->farads * (1 + $high / 100)];
-        $figures = self::latestFigures($trials);
+        $figures = self::countingFigures($drawn, $trials);
         $tested = [...self::capacitance($drawn, $figures), ...self::esr($drawn, $figures), ...self::leakage($drawn, $figures, $context)];
         $reasons = Reason::worstFirst([...$tested, ...self::rating($drawn), ...self::polarity($trials), ...$marked, ...self::school($drawn, $tested, $context)]);
         $worst = Reason::worst($reasons);
@@ -64,16 +74,34 @@ final class CapacitorCase
     }
 
     /**
-     * The newest of each figure: ESR may have been taken on one pass and leakage on another.
+     * The figures that count: of capacitance and ESR those of the isolated part, else those in place, the worst of several
+     * (JUDGE-7, JUDGE-7a); of leakage the newest at the highest volts, since it falls while the part forms.
      *
-     * @return array<string, array{value: float, kind: ReadingKind, lifted: bool}>
+     * @return array<string, array{figure: Quantity, lifted: bool}> farads, esrOhms, leakAmperes, leakVolts, leakMinutes as far as taken
      */
-    public static function latestFigures(Trials $trials): array
+    public static function countingFigures(DrawnCapacitor $drawn, Trials $trials): array
     {
         $figures = [];
+        $badness = [
+            'farads' => static fn (Quantity $q): float => abs(log(max(1e-15, $q->value) / $drawn->farads)),
+            'esrOhms' => static fn (Quantity $q): float => ReadingKind::Overload === $q->kind ? \INF : $q->value,
+        ];
         foreach ($trials->kind(TrialKind::Capacitor)->all as $trial) {
-            foreach ($trial->figures as $name => $figure) {
-                $figures[$name] = ['value' => $figure->value, 'kind' => $figure->kind, 'lifted' => $trial->lifted];
+            foreach ($badness as $name => $worse) {
+                $figure = $trial->figures[$name] ?? null;
+                $kept = $figures[$name] ?? null;
+                if (null !== $figure && (null === $kept || ($trial->lifted && !$kept['lifted']) || ($trial->lifted === $kept['lifted'] && $worse($figure) >= $worse($kept['figure'])))) {
+                    $figures[$name] = ['figure' => $figure, 'lifted' => $trial->lifted];
+                }
+            }
+            $volts = $trial->figures['leakVolts'] ?? null;
+            if (isset($trial->figures['leakAmperes']) && null !== $volts && $volts->value >= self::SAME_VOLTS * ($figures['leakVolts']['figure']->value ?? 0.0)) {
+                unset($figures['leakMinutes']);
+                foreach (['leakAmperes', 'leakVolts', 'leakMinutes'] as $name) {
+                    if (isset($trial->figures[$name])) {
+                        $figures[$name] = ['figure' => $trial->figures[$name], 'lifted' => $trial->lifted];
+                    }
+                }
             }
         }
 
@@ -81,84 +109,103 @@ final class CapacitorCase
     }
 
     /**
-     * @param array<string, array{value: float, kind: ReadingKind, lifted: bool}> $figures
+     * @param array<string, array{figure: Quantity, lifted: bool}> $figures
      *
      * @return list<Reason>
      */
     private static function capacitance(DrawnCapacitor $drawn, array $figures): array
     {
-        $measured = $figures['farads'] ?? null;
+        $measured = $figures['farads']['figure'] ?? null;
         if (null === $measured) {
             return [];
         }
         [$low, $high] = $drawn->kind()->window();
-        $off = 100 * ($measured['value'] / $drawn->farads - 1);
-        $said = ['farads' => $measured['value'], 'drawnFarads' => $drawn->farads, 'deviationPercent' => $off];
+        $farads = $measured->value;
+        $off = 100 * ($farads / $drawn->farads - 1);
+        $said = ['farads' => $farads, 'drawnFarads' => $drawn->farads, 'deviationPercent' => $off];
 
         return [match (true) {
-            0.0 === $measured['value'] => new Reason('capacitance-none', Verdict::Out, $said),
-            abs($measured['value'] * 1e3 / $drawn->farads - 1) < 0.2 || abs($measured['value'] * 1e-3 / $drawn->farads - 1) < 0.2 => new Reason('capacitance-unit-slip', Verdict::CannotSay, $said),
+            null !== $measured->detectionLimit() => $farads < $drawn->farads * (1 + $low / 100) ? new Reason('capacitance-none', Verdict::Out, $said) : new Reason('capacitance-bound', Verdict::CannotSay, $said),
+            null === $measured->plain() => new Reason('capacitance-bound', Verdict::CannotSay, $said),
+            abs($farads * 1e3 / $drawn->farads - 1) < 0.2 || abs($farads * 1e-3 / $drawn->farads - 1) < 0.2 => new Reason('capacitance-unit-slip', Verdict::CannotSay, $said),
             $off < $low => new Reason('capacitance-low', Verdict::Out, $said),
             // A high reading can be leakage in disguise, and what lies across the part adds to it.
             $off > $high && isset($figures['leakAmperes']) => new Reason('capacitance-high', Verdict::Watch, $said),
-            $off > $high => new Reason($measured['lifted'] ? 'capacitance-high-leaks' : 'capacitance-high-lift', Verdict::CannotSay, $said),
+            $off > $high => new Reason($figures['farads']['lifted'] ? 'capacitance-high-leaks' : 'capacitance-high-lift', Verdict::CannotSay, $said),
             default => new Reason('capacitance-within', Verdict::Within, $said),
         }];
     }
 
     /**
-     * @param array<string, array{value: float, kind: ReadingKind, lifted: bool}> $figures
+     * @param array<string, array{figure: Quantity, lifted: bool}> $figures
      *
      * @return list<Reason>
      */
     private static function esr(DrawnCapacitor $drawn, array $figures): array
     {
-        $measured = $figures['esrOhms'] ?? null;
+        $measured = $figures['esrOhms']['figure'] ?? null;
         if (null === $measured || CapacitorKind::Electrolytic !== $drawn->kind()) {
             return [];
         }
         $limit = SeriesResistance::limitAt100Kilohertz($drawn->farads);
-        $said = ['esrOhms' => $measured['value'], 'limitOhms' => $limit];
+        $said = ['esrOhms' => $measured->plain(), 'shownOhms' => $measured->understood(), 'limitOhms' => $limit];
+        [$most, $least] = [$measured->most(), $measured->least()];
 
         return [match (true) {
-            ReadingKind::Overload === $measured['kind'] || $measured['value'] > $limit => new Reason('esr-high', Verdict::Out, $said),
-            $measured['value'] > 0.75 * $limit => new Reason('esr-near', Verdict::Watch, $said),
-            default => new Reason('esr-good', Verdict::Within, $said),
+            ReadingKind::Overload === $measured->kind, null !== $least && $least > $limit => new Reason('esr-high', Verdict::Out, $said),
+            null !== $most && $most <= self::NEAR_LIMIT * $limit => new Reason('esr-good', Verdict::Within, $said),
+            null !== $measured->plain() => new Reason('esr-near', Verdict::Watch, $said),
+            default => new Reason('esr-bound', Verdict::CannotSay, $said),
         }];
     }
 
     /**
-     * @param array<string, array{value: float, kind: ReadingKind, lifted: bool}> $figures
+     * @param array<string, array{figure: Quantity, lifted: bool}> $figures
      *
      * @return list<Reason>
      */
     private static function leakage(DrawnCapacitor $drawn, array $figures, CapacitorContext $context): array
     {
-        $leak = $figures['leakAmperes'] ?? null;
-        $volts = $figures['leakVolts']['value'] ?? null;
+        $leak = $figures['leakAmperes']['figure'] ?? null;
+        $volts = ($figures['leakVolts']['figure'] ?? null)?->plain();
         if (null === $leak || null === $volts) {
             return [];
         }
-        $said = ['leakAmperes' => $leak['value'], 'atVolts' => $volts, 'isLimit' => ReadingKind::Below === $leak['kind']];
+        // Nothing seen counts as its detection limit: a zero on a 50 µA meter is 50 µA until a finer one says less (JUDGE-7f).
+        $limit = $leak->detectionLimit();
+        $said = ['leakAmperes' => $limit ?? $leak->value, 'atVolts' => $volts, 'isLimit' => null !== $limit];
+        if (0.0 === $limit) {
+            return [new Reason('leakage-limit-not-said', Verdict::CannotSay, $said)];
+        }
+        if (ReadingKind::Overload === $leak->kind) {
+            return [new Reason('leakage-overrange', Verdict::Out, ['atVolts' => $volts])];
+        }
         if (null !== $drawn->gridOhms) {
-            return self::coupling($drawn, $leak, $volts, $said);
+            return self::coupling($drawn, $limit ?? $leak->value, null !== $limit, $volts, $said);
         }
         if (CapacitorKind::Electrolytic !== $drawn->kind()) {
+            $rated = $drawn->ratedVolts ?? $volts;
+
             return [match (true) {
-                ReadingKind::Below === $leak['kind'] || 0.0 === $leak['value'] => new Reason('film-tight', Verdict::Within, $said),
-                default => new Reason('film-leaks', $leak['value'] > 1e-6 ? Verdict::Out : Verdict::Watch, $said),
+                null === $limit => new Reason('film-leaks', $leak->value > self::FILM_AMPERES ? Verdict::Out : Verdict::Watch, $said),
+                $limit > self::FILM_AMPERES => new Reason('film-tester-too-coarse', Verdict::CannotSay, $said),
+                $volts < self::LOW_TEST * $rated => new Reason('leakage-below-rated', Verdict::CannotSay, $said + ['ratedVolts' => $rated]),
+                default => new Reason('film-tight', Verdict::Within, $said),
             }];
         }
         $rated = $drawn->ratedVolts ?? $volts;
-        $limit = $context->grade->limitAmperes($drawn->farads, $rated);
-        $minutes = $figures['leakMinutes']['value'] ?? null;
-        $said += ['limitAmperes' => $limit, 'ratedVolts' => $rated, 'minutes' => $minutes];
+        $allowed = $context->grade->limitAmperes($drawn->farads, $rated);
+        $minutes = ($figures['leakMinutes']['figure'] ?? null)?->plain();
+        $said += ['limitAmperes' => $allowed, 'ratedVolts' => $rated, 'minutes' => $minutes];
+        $most = $leak->most();
+        $least = $leak->least();
 
         return [match (true) {
-            ReadingKind::Below === $leak['kind'] && $leak['value'] > $limit => new Reason('leakage-limit-too-coarse', Verdict::CannotSay, $said),
-            $volts < 0.9 * $rated && $leak['value'] <= $limit => new Reason('leakage-below-rated', Verdict::CannotSay, $said),
-            $leak['value'] <= $limit => new Reason('leakage-good', Verdict::Within, $said),
-            null !== $minutes && $minutes < Leakage::MINUTES && $leak['value'] <= 3 * $limit => new Reason('leakage-still-falling', Verdict::CannotSay, $said),
+            null !== $limit && $limit > $allowed => new Reason('leakage-limit-too-coarse', Verdict::CannotSay, $said),
+            null === $most && ($least ?? 0.0) <= $allowed => new Reason('leakage-bound', Verdict::CannotSay, $said),
+            null !== $most && $volts < 0.9 * $rated && $most <= $allowed => new Reason('leakage-below-rated', Verdict::CannotSay, $said),
+            null !== $most && $most <= $allowed => new Reason('leakage-good', Verdict::Within, $said),
+            null !== $most && null !== $minutes && $minutes < Leakage::MINUTES && $most <= 3 * $allowed => new Reason('leakage-still-falling', Verdict::CannotSay, $said),
             default => new Reason('leakage-high', Verdict::Out, $said),
         }];
     }
@@ -166,24 +213,22 @@ final class CapacitorCase
     /**
      * A coupling capacitor is judged by how far it moves the grid (CAP-4).
      *
-     * @param array{value: float, kind: ReadingKind, lifted: bool} $leak
-     * @param array<string, mixed>                                 $said
+     * @param float                $leakAmperes found, or the limit up to which nothing was seen
+     * @param array<string, mixed> $said
      *
      * @return list<Reason>
      */
-    private static function coupling(DrawnCapacitor $drawn, array $leak, float $volts, array $said): array
+    private static function coupling(DrawnCapacitor $drawn, float $leakAmperes, bool $isLimit, float $volts, array $said): array
     {
         $at = $drawn->workingVolts ?? $drawn->ratedVolts ?? $volts;
         // Leakage at the working volts: taken as a resistance, which flatters no part.
-        $amperes = $leak['value'] * max(1.0, $at / max(1.0, $volts));
-        $shift = $amperes * ($drawn->gridOhms ?? 0.0);
+        $shift = $leakAmperes * max(1.0, $at / max(1.0, $volts)) * ($drawn->gridOhms ?? 0.0);
         $said += ['gridOhms' => $drawn->gridOhms, 'gridShiftVolts' => $shift];
-        $lowVolts = $volts < 0.75 * $at;
 
         return [match (true) {
-            ReadingKind::Below === $leak['kind'] && $shift > self::GRID_SHIFT_VOLTS => new Reason('coupling-tester-too-coarse', Verdict::CannotSay, $said),
-            ReadingKind::Below === $leak['kind'] && $lowVolts => new Reason('coupling-tested-low', Verdict::CannotSay, $said + ['workingVolts' => $at]),
-            ReadingKind::Below === $leak['kind'] || 0.0 === $leak['value'] => new Reason('coupling-tight', Verdict::Within, $said),
+            $isLimit && $shift > self::GRID_SHIFT_VOLTS => new Reason('coupling-tester-too-coarse', Verdict::CannotSay, $said),
+            $isLimit && $volts < self::LOW_TEST * $at => new Reason('coupling-tested-low', Verdict::CannotSay, $said + ['workingVolts' => $at]),
+            $isLimit => new Reason('coupling-tight', Verdict::Within, $said),
             $shift > self::GRID_SHIFT_VOLTS => new Reason('coupling-leaks', Verdict::Out, $said),
             default => new Reason('coupling-leaks-little', Verdict::Watch, $said),
         }];
@@ -208,11 +253,8 @@ final class CapacitorCase
     /** @return list<Reason> */
     private static function polarity(Trials $trials): array
     {
-        return match ($trials->latest(TrialKind::Polarity)?->choice()) {
-            'reversed' => [new Reason('polarity-reversed', Verdict::Danger)],
-            'right' => [new Reason('polarity-right', Verdict::Within)],
-            default => [],
-        };
+        // A part does not turn itself round: reversed counts until it is said to be turned or new.
+        return $trials->kind(TrialKind::Polarity)->deciding(static fn (Trial $t): Reason => 'right' === $t->choice() ? new Reason('polarity-right', Verdict::Within) : new Reason('polarity-reversed', Verdict::Danger));
     }
 
     /**

@@ -55,7 +55,7 @@ final readonly class Reform
      */
     public function progress(Trials $trials): array
     {
-        $log = array_map(fn (Trial $t): array => ['at' => $t->at, 'volts' => $t->value('volts') ?? 0.0, 'leakAmperes' => $t->value('leakAmperes') ?? 0.0, 'limitAmperes' => $this->limitAt($t->value('volts') ?? 0.0)], $trials->kind(TrialKind::Reform)->all);
+        $log = array_map(fn (Trial $t): array => ['at' => $t->at, 'volts' => $t->value('volts') ?? 0.0, 'leakAmperes' => $t->most('leakAmperes') ?? 0.0, 'limitAmperes' => $this->limitAt($t->value('volts') ?? 0.0)], array_values(array_filter($trials->kind(TrialKind::Reform)->all, static fn (Trial $t): bool => null === $t->objection())));
         if ([] === $log) {
             return ['state' => 'not-begun', 'step' => 0, 'reason' => 'reform-not-begun', 'log' => $log];
         }

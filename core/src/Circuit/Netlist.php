@@ -46,6 +46,18 @@ final readonly class Netlist
         return $this->elements[$id] ?? null;
     }
 
+    /** Whether elements of a block or can stand under an id: `T2` for `T2/sec`. */
+    public function holdsUnder(string $id): bool
+    {
+        foreach ($this->elements as $key => $_) {
+            if (str_starts_with($key, $id.'/')) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /** The same circuit with one part exchanged, taken out or added. */
     public function with(string $id, ?Element $element): self
     {

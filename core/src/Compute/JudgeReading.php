@@ -118,6 +118,7 @@ final readonly class JudgeReading implements ComputeForm
             $fields->optionalNumber('lastVisitVolts', -5000, 5000),
             $fields->optionalBoolean('neighboursHealthy', false),
             $fields->optionalBoolean('zeroBefore', false),
+            $fields->optionalNumber('returnVolts', -5000, 5000),
         );
         $fields->done();
 

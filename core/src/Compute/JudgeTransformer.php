@@ -7,6 +7,7 @@ namespace Yew\Core\Compute;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Iron\Choke;
 use Yew\Core\Iron\DrawnTransformer;
+use Yew\Core\Iron\Insulation;
 use Yew\Core\Iron\IronContext;
 use Yew\Core\Iron\OutputTransformer;
 use Yew\Core\Iron\PowerTransformer;
@@ -45,7 +46,7 @@ final class JudgeTransformer implements ComputeForm
             $loads[] = new OutputLoad($load->boolean('pushPull'), $load->positive('plateVolts'), $load->positive('ohms'), $load->optionalString('source') ?? 'given');
             $load->done();
         }
-        $context = new IronContext($fields->optionalPositive('mainsHertz') ?? 60.0, $fields->optionalPositive('bPlusVolts'), $fields->optionalPositive('mainsRatio') ?? 1.0, $loads, $fields->optionalPositive('sisterOhms'), $fields->optionalPositive('lastVisitOhms'));
+        $context = new IronContext($fields->optionalPositive('mainsHertz') ?? 60.0, $fields->optionalPositive('bPlusVolts'), $fields->optionalPositive('mainsRatio') ?? 1.0, $loads, $fields->optionalPositive('sisterOhms'), $fields->optionalPositive('lastVisitOhms'), $fields->optionalPositive('insulationGoodOhms') ?? Insulation::GOOD_OHMS, $fields->optionalPositive('insulationVolts') ?? Insulation::GOOD_VOLTS);
         $trials = TypedTrials::decode($fields, 'it');
         $fields->done();
         $verdict = match ($role) {
@@ -54,6 +55,6 @@ final class JudgeTransformer implements ComputeForm
             default => Choke::judge($drawn, $trials, $context),
         };
 
-        return ['word' => $verdict->word, 'verdict' => $verdict->verdict->value, 'reasons' => array_map(static fn (Reason $r): array => $r->toArray(), $verdict->reasons), 'measured' => (object) $verdict->measured, 'notAsked' => $verdict->notAsked, 'coreVersion' => Version::CORE];
+        return ['word' => $verdict->word, 'verdict' => $verdict->verdict->value, 'reasons' => array_map(static fn (Reason $r): array => $r->toArray(), $verdict->reasons), 'measured' => (object) $verdict->measured, 'notAsked' => $verdict->notAsked, 'notTested' => $verdict->notTested, 'coreVersion' => Version::CORE];
     }
 }

@@ -59,6 +59,10 @@ final class Ratio implements ComputeForm
             throw $tap->fault($name, $e->getMessage());
         }
 
+        if (null === $volts->plain()) {
+            throw $tap->fault($name, CannotRead::noValue($volts, $name)->getMessage());
+        }
+
         return $volts->value > 0.0 ? $volts : throw $tap->fault($name, 'must be above zero');
     }
 }

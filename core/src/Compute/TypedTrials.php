@@ -23,7 +23,8 @@ final class TypedTrials
             $subject = $item->optionalString('subject', 60) ?? '';
             $lifted = $item->optionalBoolean('lifted', false);
             try {
-                $trials[] = Trial::typed($kind, $part, $subject, $item->string('text', 120), $lifted, (float) $i);
+                $trial = Trial::typed($kind, $part, $subject, $item->string('text', 120), $lifted, (float) $i);
+                $trials[] = null === $trial->objection() ? $trial : throw $trial->objection();
             } catch (CannotRead $e) {
                 throw $item->fault('text', $e->getMessage());
             } catch (BadData $e) {

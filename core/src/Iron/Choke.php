@@ -17,16 +17,11 @@ final class Choke
 
     public static function judge(DrawnTransformer $drawn, Trials $trials, IronContext $context): TransformerVerdict
     {
-        $ohms = WindingOhms::judge($drawn, $trials);
         $measured = [];
         $inductance = self::inductance($drawn, $trials, $context, $measured);
-        $reasons = [...$ohms, ...$inductance, ...Insulation::judge($trials, $context->bPlusVolts)];
+        $reasons = [...WindingOhms::judge($drawn, $trials), ...$inductance, ...Insulation::judge($trials, $context)];
 
-        return TransformerVerdict::of($reasons, $measured, array_keys(array_filter([
-            'open' => [] === $ohms,
-            'shorted-turn' => [] === $inductance,
-            'leaking' => [] === $trials->kind(TrialKind::Insulation)->all,
-        ])));
+        return TransformerVerdict::of($drawn, $trials, $reasons, $measured, [] !== $inductance, null !== $drawn->henries);
     }
 
     /**

@@ -55,6 +55,17 @@ final readonly class DrawnTransformer
         return $winding;
     }
 
+    /** @return list<string> ids of its windings; the usual ones where no sheet names them */
+    public function windingIds(): array
+    {
+        return match (true) {
+            [] !== $this->windings => array_column($this->windings, 'id'),
+            'power' === $this->role => ['primary', 'ht', 'heater'],
+            'output' === $this->role => $this->singleEnded ? ['primary', 'secondary'] : ['half a', 'half b', 'secondary'],
+            default => ['winding'],
+        };
+    }
+
     /** @return list<string> windings that are isolated from each other, and the core: what insulation is measured between */
     public function insulationPairs(): array
     {

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Yew\Core\Iron;
 
-use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\LeakFigure;
 use Yew\Core\Trial\Reason;
 use Yew\Core\Trial\Trial;
 use Yew\Core\Trial\TrialKind;
@@ -20,70 +20,64 @@ final class Insulation
     public const USUAL_END_VOLTS = 600.0;
     /** A plate swings to more than twice its supply (IRON-12). */
     public const SWING = 2.0;
+    /** So far a tester must see, ohms, at no less than so many volts, before "nothing" is good; the shop may set its own (our choice). */
+    public const GOOD_OHMS = 50e6;
+    public const GOOD_VOLTS = 500.0;
+    /** A last step within this share of the peak has reached it (our choice: meters and scales). */
+    private const NEAR_END = 0.95;
 
     /**
      * @return list<Reason> one for each pair that was measured, with what it means at B+
      */
-    public static function judge(Trials $trials, ?float $bPlusVolts): array
+    public static function judge(Trials $trials, IronContext $context): array
     {
         $reasons = [];
         $subjects = array_unique(array_map(static fn (Trial $t): string => $t->subject, $trials->kind(TrialKind::Insulation, TrialKind::InsulationOhms)->all));
         foreach ($subjects as $subject) {
-            $reasons[] = self::pair(new Trials(array_values(array_filter($trials->all, static fn (Trial $t): bool => $t->subject === $subject))), $subject, $bPlusVolts);
+            $reasons[] = self::pair(new Trials(array_values(array_filter($trials->all, static fn (Trial $t): bool => $t->subject === $subject))), $subject, $context);
         }
 
         return $reasons;
     }
 
-    /**
-     * Ohms that a trial proves: of a current by V/I; a detection limit counts as at least that much.
-     *
-     * @return array{ohms: float, isLimit: bool}|null null for an overload, which proves nothing but the meter's end
-     */
-    public static function ohms(Trial $trial): ?array
-    {
-        $volts = $trial->value('volts') ?? 0.0;
-        $amperes = $trial->figures['leakAmperes'] ?? null;
-        if (null !== $amperes) {
-            return $amperes->value > 0.0 ? ['ohms' => $volts / $amperes->value, 'isLimit' => ReadingKind::Below === $amperes->kind] : null;
-        }
-        $ohms = $trial->figures['leakOhms'] ?? $trial->figures['ohms'] ?? null;
-
-        return null === $ohms || ReadingKind::Overload === $ohms->kind ? null : ['ohms' => $ohms->value, 'isLimit' => ReadingKind::Above === $ohms->kind];
-    }
-
-    private static function pair(Trials $trials, string $subject, ?float $bPlusVolts): Reason
+    private static function pair(Trials $trials, string $subject, IronContext $context): Reason
     {
         // An isolated measurement supersedes one in circuit (JUDGE-7a): earths, feedback and centre-tap resistors lead there too.
         $isolated = array_values(array_filter($trials->all, static fn (Trial $t): bool => $t->lifted));
         $trials = [] === $isolated ? $trials : new Trials($isolated);
-        $lowest = null;
-        $limit = null;
+        $lowest = $limit = null;
         $highestVolts = 0.0;
+        $overrange = false;
         foreach ($trials->kind(TrialKind::Insulation, TrialKind::InsulationOhms)->all as $trial) {
-            $proved = self::ohms($trial);
-            if (TrialKind::Insulation === $trial->kind) {
-                $highestVolts = max($highestVolts, $trial->value('volts') ?? 0.0);
+            $found = LeakFigure::of($trial);
+            $overrange = $overrange || $found->overrange;
+            $highestVolts = max($highestVolts, TrialKind::Insulation === $trial->kind ? $found->volts : 0.0);
+            if (null !== $found->leakOhms && (null === $lowest || $found->leakOhms < $lowest)) {
+                $lowest = $found->leakOhms;
             }
-            if (null !== $proved && !$proved['isLimit'] && (null === $lowest || $proved['ohms'] < $lowest)) {
-                $lowest = $proved['ohms'];
-            }
-            if (null !== $proved && $proved['isLimit'] && TrialKind::Insulation === $trial->kind) {
-                $limit = max($limit ?? 0.0, $proved['ohms']);
+            // Only what was seen at full volts counts as seen: nothing at 50 V is nothing at 50 V.
+            if (TrialKind::Insulation === $trial->kind && $found->volts >= $context->insulationVolts) {
+                $limit = max($limit ?? 0.0, $found->limitOhms ?? $found->leakOhms ?? 0.0);
             }
         }
-        $figures = ['between' => str_replace('-', ' to ', $subject), 'leakOhms' => $lowest, 'limitOhms' => $limit, 'testVolts' => $highestVolts];
-        if (null !== $lowest && null !== $bPlusVolts && $lowest > 0.0) {
-            $figures += ['bPlusVolts' => $bPlusVolts, 'leakAmperes' => $bPlusVolts / $lowest, 'leakWatts' => $bPlusVolts ** 2 / $lowest];
+        $figures = ['between' => str_replace('-', ' to ', $subject), 'leakOhms' => $lowest, 'limitOhms' => $limit, 'testVolts' => $highestVolts, 'goodOhms' => $context->insulationOhms];
+        if (null !== $lowest && null !== $context->bPlusVolts && $lowest > 0.0) {
+            $figures += ['bPlusVolts' => $context->bPlusVolts, 'leakAmperes' => $context->bPlusVolts / $lowest, 'leakWatts' => $context->bPlusVolts ** 2 / $lowest];
         }
-        $end = null === $bPlusVolts ? self::USUAL_END_VOLTS : min(self::USUAL_END_VOLTS, self::SWING * $bPlusVolts);
+        $peak = null === $context->bPlusVolts ? self::USUAL_END_VOLTS : min(self::USUAL_END_VOLTS, self::SWING * $context->bPlusVolts);
+        $end = max($context->insulationVolts, $peak);
+        $condemned = $overrange || (null !== $lowest && $lowest < self::CONDEMNED_OHMS);
 
         return match (true) {
-            null !== $lowest && $lowest < self::CONDEMNED_OHMS && [] === $isolated => new Reason('insulation-lift-first', Verdict::CannotSay, $figures),
-            null !== $lowest && $lowest < self::CONDEMNED_OHMS => new Reason(isset($figures['leakWatts']) ? 'insulation-leaks-at-work' : 'insulation-leaks', Verdict::Danger, $figures),
+            $condemned && [] === $isolated => new Reason('insulation-lift-first', Verdict::CannotSay, $figures),
+            $overrange => new Reason('insulation-leaks-overrange', Verdict::Danger, $figures),
+            $condemned => new Reason(isset($figures['leakWatts']) ? 'insulation-leaks-at-work' : 'insulation-leaks', Verdict::Danger, $figures),
             0.0 === $highestVolts => new Reason('insulation-ohmmeter-only', Verdict::CannotSay, $figures),
-            $highestVolts < 0.95 * $end => new Reason('insulation-not-to-peak', Verdict::CannotSay, $figures + ['endVolts' => $end]),
-            null !== $lowest => new Reason('insulation-weak', Verdict::Watch, $figures),
+            $highestVolts < max($context->insulationVolts, self::NEAR_END * $end) => new Reason('insulation-not-to-peak', Verdict::CannotSay, $figures + ['endVolts' => $end]),
+            null === $limit || 0.0 === $limit => new Reason('insulation-limit-not-said', Verdict::CannotSay, $figures),
+            $limit < self::CONDEMNED_OHMS => new Reason('insulation-limit-too-coarse', Verdict::CannotSay, $figures),
+            null !== $lowest && $lowest < $context->insulationOhms => new Reason('insulation-weak', Verdict::Watch, $figures),
+            $limit < $context->insulationOhms => new Reason('insulation-seen-short-of-good', Verdict::Watch, $figures),
             null === $trials->latest(TrialKind::InsulationOhms) || self::ohmsAfterIsMissing($trials) => new Reason('insulation-not-again', Verdict::Watch, $figures),
             default => new Reason('insulation-good', Verdict::Within, $figures),
         };

@@ -10,12 +10,14 @@ use Yew\Core\Tube\OutputLoad;
 final readonly class IronContext
 {
     /**
-     * @param float            $mainsHertz    of the place: the frequency of a test that states none
-     * @param float|null       $bPlusVolts    that the windings stand at work; null when not known
-     * @param float            $mainsRatio    by which the drawn mains volts count for this unit's wiring: printed for its wiring over rated
-     * @param list<OutputLoad> $loads         of the tubes' handbook, for IRON-3
-     * @param float|null       $sisterOhms    primary impedance measured on the other channel's transformer
-     * @param float|null       $lastVisitOhms primary impedance measured on this one at its last visit
+     * @param float            $mainsHertz      of the place: the frequency of a test that states none
+     * @param float|null       $bPlusVolts      that the windings stand at work; null when not known
+     * @param float            $mainsRatio      by which the drawn mains volts count for this unit's wiring: printed for its wiring over rated
+     * @param list<OutputLoad> $loads           of the tubes' handbook, for IRON-3
+     * @param float|null       $sisterOhms      primary impedance measured on the other channel's transformer
+     * @param float|null       $lastVisitOhms   primary impedance measured on this one at its last visit
+     * @param float            $insulationOhms  up to which nothing must be seen before insulation is good
+     * @param float            $insulationVolts at which it must be seen, at least
      */
     public function __construct(
         public float $mainsHertz = 60.0,
@@ -24,6 +26,8 @@ final readonly class IronContext
         public array $loads = [],
         public ?float $sisterOhms = null,
         public ?float $lastVisitOhms = null,
+        public float $insulationOhms = Insulation::GOOD_OHMS,
+        public float $insulationVolts = Insulation::GOOD_VOLTS,
     ) {
     }
 }

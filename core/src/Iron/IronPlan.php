@@ -15,8 +15,7 @@ final class IronPlan
     public static function steps(DrawnTransformer $drawn, Trials $trials): array
     {
         $step = static fn (TrialKind $kind, string $subject = '', bool $optional = false): Step => Step::of($trials, $kind, $drawn->id, $subject, $optional);
-        $windings = array_column($drawn->windings, 'id');
-        $windings = [] === $windings ? self::usualWindings($drawn->role) : $windings;
+        $windings = $drawn->windingIds();
         $steps = array_map(static fn (string $w): Step => $step(TrialKind::WindingOhms, $w), $windings);
         $pairs = $drawn->insulationPairs();
         foreach ($pairs as $pair) {
@@ -74,15 +73,5 @@ final class IronPlan
         }
 
         return new Step(TrialKind::InsulationOhms, $drawn->id, $pair, $after, !$tested);
-    }
-
-    /** @return list<string> where no sheet names them */
-    private static function usualWindings(string $role): array
-    {
-        return match ($role) {
-            'power' => ['primary', 'ht', 'heater'],
-            'output' => ['half a', 'half b', 'secondary'],
-            default => ['winding'],
-        };
     }
 }

@@ -6,6 +6,7 @@ namespace Yew\Core\Iron;
 
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\Trial;
 use Yew\Core\Trial\TrialKind;
 use Yew\Core\Trial\Trials;
 
@@ -15,12 +16,6 @@ final class OverStress
     /** @return list<Reason> */
     public static function judge(Trials $trials): array
     {
-        $seen = $trials->latest(TrialKind::OverStress)?->choice();
-
-        return match ($seen) {
-            null => [],
-            'quiet' => [new Reason('over-stress-quiet', Verdict::Within)],
-            default => [new Reason('over-stress-fails', Verdict::Danger, ['seen' => $seen])],
-        };
+        return $trials->kind(TrialKind::OverStress)->deciding(static fn (Trial $t): Reason => 'quiet' === $t->choice() ? new Reason('over-stress-quiet', Verdict::Within) : new Reason('over-stress-fails', Verdict::Danger, ['seen' => $t->choice()]));
     }
 }

@@ -22,7 +22,6 @@ final class PowerTransformer
 
     public static function judge(DrawnTransformer $drawn, Trials $trials, IronContext $context): TransformerVerdict
     {
-        $ohms = WindingOhms::judge($drawn, $trials);
         $measured = ['windings' => self::offLoad($drawn, $trials, $context)];
         $made = self::madeFor($measured['windings'], $drawn, $context);
         $measured['madeForVolts'] = $made['volts'] ?? null;
@@ -30,13 +29,9 @@ final class PowerTransformer
         if (null !== $made && abs($made['ratio'] - 1) > self::OTHER_MAINS_PERCENT / 100) {
             $volts = [new Reason('made-for-other-mains', Verdict::Watch, ['madeForVolts' => $made['volts'], 'wiredForVolts' => $made['wired']])];
         }
-        $reasons = [...$ohms, ...Insulation::judge($trials, $context->bPlusVolts), ...$volts, ...self::halves($trials), ...self::heat($trials), ...self::surface($trials)];
+        $reasons = [...WindingOhms::judge($drawn, $trials), ...Insulation::judge($trials, $context), ...$volts, ...self::halves($trials), ...self::heat($trials), ...self::surface($trials)];
 
-        return TransformerVerdict::of($reasons, $measured, array_keys(array_filter([
-            'open' => [] === $ohms,
-            'shorted-turn' => [] === $measured['windings'],
-            'leaking' => [] === $trials->kind(TrialKind::Insulation)->all,
-        ])));
+        return TransformerVerdict::of($drawn, $trials, $reasons, $measured, [] !== $measured['windings'], [] !== array_filter($measured['windings'], static fn (array $w): bool => null !== $w['expectedVolts']));
     }
 
     /**

@@ -36,7 +36,7 @@ final readonly class RatioTest
         foreach ($trials->latestBySubject(TrialKind::Ratio) as $trial) {
             $ohms = is_numeric($trial->subject) ? (float) $trial->subject : $tapOhms;
             [$primary, $secondary] = [$trial->figures['primaryVolts'] ?? null, $trial->figures['secondaryVolts'] ?? null];
-            if (null === $ohms || $ohms <= 0.0 || null === $primary || null === $secondary) {
+            if (null === $ohms || $ohms <= 0.0 || null === $primary?->plain() || null === $secondary?->plain()) {
                 $faults[] = new Reason('ratio-tap-unknown', Verdict::CannotSay);
                 continue;
             }

@@ -6,6 +6,7 @@ namespace Yew\Core\Iron;
 
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\Trial;
 use Yew\Core\Trial\TrialKind;
 use Yew\Core\Trial\Trials;
 
@@ -15,6 +16,8 @@ final class WindingOhms
     /** A winding below this share of its drawn ohms is shorted: half an ohm where 115 belong (our choice). */
     private const SHORTED_SHARE = 0.5;
     private const HIGH_SHARE = 2.0;
+    /** No winding of an amplifier has so much copper: beyond it the wire is broken, ohms (our choice). */
+    private const OPEN_OHMS = 1e5;
     /** Copper differs by sample and by temperature: within this it is as drawn, percent (our choice). */
     private const LIKE_PERCENT = 20.0;
     /** The inner half is shorter than the outer; beyond this it is a question, percent (IRON-4). */
@@ -24,8 +27,8 @@ final class WindingOhms
     private static function beforeIt(DrawnTransformer $drawn, Trials $trials, string $winding, ?float $ohms): array
     {
         $before = null;
-        foreach ($trials->kind(TrialKind::WindingOhms)->all as $trial) {
-            $value = $trial->value('ohms');
+        foreach ([...$trials->former, ...$trials->all] as $trial) {
+            $value = TrialKind::WindingOhms === $trial->kind ? $trial->value('ohms') : null;
             if ($trial->subject === $winding && null !== $value && null !== $ohms && abs($value - $ohms) > self::LIKE_PERCENT / 100 * max($value, $ohms)) {
                 $before = $value;
             }
@@ -34,26 +37,15 @@ final class WindingOhms
         return null === $before ? [] : [new Reason('winding-before', Verdict::Within, ['winding' => $drawn->nameOf($winding), 'ohms' => $ohms, 'beforeOhms' => $before])];
     }
 
-    /** @return list<Reason> one per winding measured */
+    /** @return list<Reason> one or two per winding measured */
     public static function judge(DrawnTransformer $drawn, Trials $trials): array
     {
         $reasons = [];
-        $latest = $trials->latestBySubject(TrialKind::WindingOhms);
-        foreach ($latest as $subject => $trial) {
-            $ohms = $trial->value('ohms');
-            $known = $drawn->ohms((string) $subject);
-            $figures = ['winding' => $drawn->nameOf((string) $subject), 'ohms' => $ohms, 'drawnOhms' => $known];
-            $reasons[] = match (true) {
-                $trial->isOpen('ohms') || null === $ohms => new Reason('winding-open', Verdict::Out, $figures),
-                null === $known => new Reason('winding-continuous', Verdict::Within, $figures),
-                // A heater winding's hundredths of an ohm are lead resistance: no ohmmeter can tell a short there.
-                $known >= 1.0 && $ohms < self::SHORTED_SHARE * $known => new Reason('winding-shorted', Verdict::Out, $figures),
-                $known >= 1.0 && $ohms > self::HIGH_SHARE * $known => new Reason('winding-high', Verdict::Out, $figures),
-                $known >= 1.0 && abs($ohms / $known - 1) > self::LIKE_PERCENT / 100 => new Reason('winding-unlike-drawn', Verdict::Watch, $figures + ['deviationPercent' => 100 * ($ohms / $known - 1)]),
-                default => new Reason('winding-as-drawn', Verdict::Within, $figures),
-            };
-            array_push($reasons, ...self::beforeIt($drawn, $trials, (string) $subject, $ohms));
+        foreach ($trials->bySubject(TrialKind::WindingOhms) as $subject => $taken) {
+            array_push($reasons, ...$taken->deciding(static fn (Trial $t): Reason => self::winding($drawn, $t)));
+            array_push($reasons, ...self::beforeIt($drawn, $trials, (string) $subject, $taken->latest(TrialKind::WindingOhms)?->value('ohms')));
         }
+        $latest = $trials->latestBySubject(TrialKind::WindingOhms);
         [$a, $b] = [($latest['half a'] ?? null)?->value('ohms'), ($latest['half b'] ?? null)?->value('ohms')];
         if (null !== $a && null !== $b && min($a, $b) > 0.0) {
             $apart = 100 * (max($a, $b) / min($a, $b) - 1);
@@ -61,5 +53,24 @@ final class WindingOhms
         }
 
         return $reasons;
+    }
+
+    private static function winding(DrawnTransformer $drawn, Trial $trial): Reason
+    {
+        [$ohms, $most, $least] = [$trial->value('ohms'), $trial->most('ohms'), $trial->least('ohms')];
+        $known = $drawn->ohms($trial->subject);
+        $figures = ['winding' => $drawn->nameOf($trial->subject), 'ohms' => $trial->value('ohms'), 'shownOhms' => $trial->shown('ohms'), 'drawnOhms' => $known];
+
+        return match (true) {
+            $trial->isBeyond('ohms', max(self::OPEN_OHMS, self::HIGH_SHARE * ($known ?? 0.0))) => new Reason('winding-open', Verdict::Out, $figures),
+            // A heater winding's hundredths of an ohm are lead resistance: no ohmmeter can tell a short there.
+            null !== $known && $known >= 1.0 && null !== $most && $most < self::SHORTED_SHARE * $known => new Reason('winding-shorted', Verdict::Out, $figures),
+            null !== $known && $known >= 1.0 && null !== $least && $least > self::HIGH_SHARE * $known => new Reason('winding-high', Verdict::Out, $figures),
+            null !== $most && null === $ohms && (null === $known || $known < 1.0) => new Reason('winding-continuous', Verdict::Within, $figures),
+            null === $ohms => new Reason('winding-bound', Verdict::CannotSay, $figures),
+            null === $known => new Reason('winding-continuous', Verdict::Within, $figures),
+            $known >= 1.0 && abs($ohms / $known - 1) > self::LIKE_PERCENT / 100 => new Reason('winding-unlike-drawn', Verdict::Watch, $figures + ['deviationPercent' => 100 * ($ohms / $known - 1)]),
+            default => new Reason('winding-as-drawn', Verdict::Within, $figures),
+        };
     }
 }

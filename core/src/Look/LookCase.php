@@ -6,8 +6,8 @@ namespace Yew\Core\Look;
 
 use Yew\Core\Bench\FuseFamily;
 use Yew\Core\Bench\FuseMark;
-use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\LeakFigure;
 use Yew\Core\Trial\Reason;
 use Yew\Core\Trial\Trial;
 use Yew\Core\Trial\TrialKind;
@@ -17,6 +17,8 @@ final class LookCase
 {
     /** Inlet earth pin to chassis, ohms: directly, and through a cord (common practice of appliance testing; local code decides). */
     public const EARTH_OHMS = ['inlet' => 0.1, 'cord' => 0.2];
+    /** Beyond this there is no earth lead at all, ohms (our choice). */
+    private const EARTH_OPEN_OHMS = 1000.0;
     /** Mains conductors to chassis at 500 V DC, ohms (common practice of appliance testing; local code decides). */
     public const MAINS_INSULATION_OHMS = 1e6;
     public const MAINS_INSULATION_VOLTS = 500.0;
@@ -80,28 +82,29 @@ final class LookCase
     private static function earthBond(Trial $trial): Reason
     {
         $limit = self::EARTH_OHMS['cord' === $trial->subject ? 'cord' : 'inlet'];
-        $ohms = $trial->value('ohms');
-        $figures = ['ohms' => $ohms, 'limitOhms' => $limit];
+        [$most, $least] = [$trial->most('ohms'), $trial->least('ohms')];
+        $figures = ['ohms' => $trial->value('ohms'), 'shownOhms' => $trial->shown('ohms'), 'limitOhms' => $limit];
 
         return match (true) {
-            null === $ohms || $trial->isOpen('ohms') => new Reason('earth-open', Verdict::Danger, $figures),
-            $ohms <= $limit => new Reason('earth-good', Verdict::Within, $figures),
-            default => new Reason('earth-high', Verdict::Danger, $figures),
+            $trial->isBeyond('ohms', self::EARTH_OPEN_OHMS) => new Reason('earth-open', Verdict::Danger, $figures),
+            null !== $most && $most <= $limit => new Reason('earth-good', Verdict::Within, $figures),
+            null !== $least && $least > $limit => new Reason('earth-high', Verdict::Danger, $figures),
+            default => new Reason('earth-bound', Verdict::CannotSay, $figures),
         };
     }
 
     private static function mainsInsulation(Trial $trial): Reason
     {
-        $volts = $trial->value('volts') ?? 0.0;
-        $leak = $trial->figures['leakOhms'] ?? null;
-        $amperes = $trial->figures['leakAmperes'] ?? null;
-        $ohms = null !== $amperes && $amperes->value > 0.0 ? $volts / $amperes->value : $leak?->value;
-        $figures = ['ohms' => $ohms, 'testVolts' => $volts, 'limitOhms' => self::MAINS_INSULATION_OHMS];
+        $found = LeakFigure::of($trial);
+        $seen = $found->leakOhms ?? $found->limitOhms;
+        $figures = ['ohms' => $seen, 'testVolts' => $found->volts, 'limitOhms' => self::MAINS_INSULATION_OHMS];
 
         return match (true) {
-            null !== $ohms && $ohms < self::MAINS_INSULATION_OHMS && ReadingKind::Above !== $leak?->kind && ReadingKind::Overload !== $leak?->kind => new Reason('mains-leaks', Verdict::Danger, $figures),
-            $volts < 0.9 * self::MAINS_INSULATION_VOLTS => new Reason('mains-tested-low', Verdict::CannotSay, $figures),
-            null !== $ohms && $ohms < self::MAINS_INSULATION_OHMS && ReadingKind::Above === $leak?->kind => new Reason('mains-meter-too-coarse', Verdict::CannotSay, $figures),
+            $found->overrange => new Reason('mains-leaks-overrange', Verdict::Danger, $figures),
+            null !== $found->leakOhms && $found->leakOhms < self::MAINS_INSULATION_OHMS => new Reason('mains-leaks', Verdict::Danger, $figures),
+            $found->volts < 0.9 * self::MAINS_INSULATION_VOLTS => new Reason('mains-tested-low', Verdict::CannotSay, $figures),
+            null === $seen => new Reason('mains-limit-not-said', Verdict::CannotSay, $figures),
+            $seen < self::MAINS_INSULATION_OHMS => new Reason('mains-meter-too-coarse', Verdict::CannotSay, $figures),
             default => new Reason('mains-tight', Verdict::Within, $figures),
         };
     }

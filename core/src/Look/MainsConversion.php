@@ -11,6 +11,8 @@ final readonly class MainsConversion
 {
     /** A winding serves mains within this share of its volts (common practice; heaters allow 10 %). */
     private const REACH = 0.07;
+    /** The tube handbooks' heater limit, as a share (RCA RC-30, from memory). */
+    private const HEATER_SHARE = 0.10;
 
     /**
      * @param 'single'|'two-equal'|'tapped' $primary
@@ -19,7 +21,7 @@ final readonly class MainsConversion
      * @param float                         $hertz   of the place
      * @param FuseMark|null                 $fuse    drawn for $fuseVolts
      *
-     * @return array{possible: bool, wiring: string, windingVolts: float|null, fluxRatio: float|null, highestVolts: float|null, fuseAmperes: float|null, steps: list<string>}
+     * @return array{possible: bool, wiring: string, windingVolts: float|null, fluxRatio: float|null, highestVolts: float|null, heaterPercent: float, stepDownVolts: float|null, fuseAmperes: float|null, steps: list<string>} highestVolts: that the core stands at this frequency; heaterPercent: what heaters lose or gain at the most that it stands; stepDownVolts: what a step-down would have to give, null where none cures it
      */
     public static function plan(string $primary, array $volts, float $target, float $madeForHertz, float $hertz, ?FuseMark $fuse, ?float $fuseVolts): array
     {
@@ -39,9 +41,21 @@ final readonly class MainsConversion
         $flux = $target / $winding * max(1.0, $madeForHertz / $hertz);
         $highest = $winding * min(1.0, $hertz / $madeForHertz);
         $possible = abs($target / $winding - 1) <= self::REACH && $flux <= 1 + self::REACH;
+        // A step-down brings the volts down, not the flux: at its rated volts the core carries what its own frequency asks, and at the volts that it stands the heaters starve.
+        $heaters = $highest / $winding - 1;
+        $stepDown = match (true) {
+            $possible || $target <= $winding => null,
+            $madeForHertz / $hertz <= 1 + self::REACH => $winding,
+            abs($heaters) <= self::HEATER_SHARE => $highest,
+            default => null,
+        };
         $steps = [];
         if (!$possible) {
-            $steps[] = $flux > 1 + self::REACH && abs($target / $winding - 1) <= self::REACH ? 'another-transformer-flux' : 'another-transformer';
+            $steps[] = match (true) {
+                null !== $stepDown => 'step-down',
+                $madeForHertz / $hertz > 1 + self::REACH => 'another-transformer-flux',
+                default => 'another-transformer',
+            };
         } elseif ('two-equal' === $primary) {
             array_push($steps, 'parallel' === $best ? 'wire-parallel' : 'wire-series', 'prove-phase');
         } elseif ('tapped' === $primary) {
@@ -52,7 +66,7 @@ final readonly class MainsConversion
         }
 
         return [
-            'possible' => $possible, 'wiring' => $possible ? $best : 'none', 'windingVolts' => $possible ? $winding : null, 'fluxRatio' => $flux, 'highestVolts' => $highest,
+            'possible' => $possible, 'wiring' => $possible ? $best : 'none', 'windingVolts' => $possible ? $winding : null, 'fluxRatio' => $flux, 'highestVolts' => $highest, 'heaterPercent' => 100 * $heaters, 'stepDownVolts' => $stepDown,
             'fuseAmperes' => null === $fuse || null === $fuseVolts || !$possible ? null : FuseCheck::scaled($fuse->amperes, $fuseVolts, $target, $fuse->family),
             'steps' => $steps,
         ];

@@ -36,6 +36,20 @@ final class CannotRead extends \DomainException
         return new self('other-unit', $quantity->understood(), '', \sprintf('Understood %s, but %s belong here.', $quantity->understood(), $wanted->word()));
     }
 
+    public static function oddPrefix(Quantity $quantity): self
+    {
+        return new self('odd-prefix', $quantity->understood(), '', \sprintf('Understood %s, which no bench measures: does it belong in another field, or is the prefix a slip?', $quantity->understood()));
+    }
+
+    /** A bound or an overload where the rule needs the figure itself. */
+    public static function noValue(Quantity $quantity, string $name): self
+    {
+        return new self('no-value', $quantity->understood(), '', match ($quantity->kind) {
+            ReadingKind::Overload => \sprintf('Overload is no figure: take the %s on a higher range.', $name),
+            default => \sprintf('“%s” is a bound, and %s must be a figure here: change the range until the meter shows one.', $quantity->understood(), $name),
+        });
+    }
+
     public static function tooLarge(string $text): self
     {
         return new self('too-large', '', $text, \sprintf('“%s” is beyond anything a bench measures.', $text));

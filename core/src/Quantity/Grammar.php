@@ -31,11 +31,17 @@ final class Grammar
     public const LARGEST = 1e12;
     public const LONGEST = 40;
 
-    /** Sign, digits with at most one decimal mark, then letters. */
-    public const PLAIN = '^([+-]?)(\d+(?:[.,]\d*)?|[.,]\d+)\s*(\D*)$';
-    public const RKM = '^([+-]?)(\d+)([A-Za-zµμ])(\d+)\s*(\D*)$';
-    public const LEADING = '^[+-]?(?:\d+(?:[.,]\d+)?|[.,]\d+)';
-    public const TWO_MARKS = '^[+-]?\d*[.,]\d*[.,]';
+    /** Smallest and largest prefix that a bench uses with a unit: microohms, megavolts and kilofarads are slips of the field. */
+    public const PREFIX_RANGE = ['V' => [1e-6, 1e3], 'A' => [1e-12, 1.0], 'Ω' => [1e-3, 1e9], 'F' => [1e-12, 1e-3], 'H' => [1e-6, 1.0], 'Hz' => [1.0, 1e6], 'W' => [1e-6, 1e3], 's' => [1e-6, 1.0], '°C' => [1.0, 1.0]];
+
+    /**
+     * Sign, digits with at most one decimal mark, then letters. Only ASCII digits are digits: an engine with Unicode properties
+     * takes full-width ones for digits too, and then makes zero of them.
+     */
+    public const PLAIN = '^([+-]?)([0-9]+(?:[.,][0-9]*)?|[.,][0-9]+)\s*([^0-9]*)$';
+    public const RKM = '^([+-]?)([0-9]+)([A-Za-zµμ])([0-9]+)\s*([^0-9]*)$';
+    public const LEADING = '^[+-]?(?:[0-9]+(?:[.,][0-9]+)?|[.,][0-9]+)';
+    public const TWO_MARKS = '^[+-]?[0-9]*[.,][0-9]*[.,]';
 
     /** @return array<string, mixed> the table as docs/formats/quantity-grammar.json holds it */
     public static function table(): array
@@ -46,6 +52,7 @@ final class Grammar
             'units' => self::UNITS,
             'marks' => array_map(static fn (array $m): array => ['factor' => $m[0], 'unit' => $m[1]], self::MARKS),
             'overload' => self::OVERLOAD,
+            'prefixRange' => self::PREFIX_RANGE,
             'largest' => self::LARGEST,
             'longest' => self::LONGEST,
             'patterns' => ['plain' => self::PLAIN, 'rkm' => self::RKM, 'leading' => self::LEADING, 'twoMarks' => self::TWO_MARKS],

@@ -23,6 +23,38 @@ final readonly class Quantity
     ) {
     }
 
+    /** The figure itself, SI; null for a bound, an overload, or what wandered. */
+    public function plain(): ?float
+    {
+        return ReadingKind::Value === $this->kind ? $this->value : null;
+    }
+
+    /** The highest that it can be, SI: the figure, or the bound of `<`; null where nothing bounds it above. */
+    public function most(): ?float
+    {
+        return ReadingKind::Value === $this->kind || ReadingKind::Below === $this->kind ? $this->value : null;
+    }
+
+    /** The lowest that it can be, SI: the figure, or the bound of `>`; null where nothing bounds it below. */
+    public function least(): ?float
+    {
+        return ReadingKind::Value === $this->kind || ReadingKind::Above === $this->kind ? $this->value : null;
+    }
+
+    /**
+     * What was not seen, as its detection limit: the bound of `<`, or the last digit of a bare zero (JUDGE-7f).
+     *
+     * @return float|null null for a figure above zero, for `>` and for overload; 0 where nobody said the limit
+     */
+    public function detectionLimit(): ?float
+    {
+        return match (true) {
+            ReadingKind::Below === $this->kind => $this->value,
+            ReadingKind::Value === $this->kind && 0.0 === $this->value => $this->resolution,
+            default => null,
+        };
+    }
+
     /** How it was understood, with an engineering prefix: “4.7 kΩ”, “> 20 MΩ”. */
     public function understood(): string
     {

@@ -18,7 +18,7 @@ final class QuantityParser
      */
     public static function parse(string $text, ?Unit $field = null): Quantity
     {
-        $typed = trim($text);
+        $typed = (string) (mb_check_encoding($text, 'UTF-8') ? preg_replace('/^\s+|\s+$/u', '', $text) : $text);
         if ('' === $typed) {
             throw CannotRead::empty();
         }
@@ -34,12 +34,16 @@ final class QuantityParser
             $kind = '>' === $figure[0] ? ReadingKind::Above : ReadingKind::Below;
             $figure = ltrim(substr($figure, 1));
         }
-        $quantity = self::figure($typed, $figure, $kind, $field);
+        [$quantity, $prefix] = self::figure($typed, $figure, $kind, $field);
         if (abs($quantity->value) > Grammar::LARGEST) {
             throw CannotRead::tooLarge($typed);
         }
         if (null !== $field && $quantity->unit !== $field) {
             throw CannotRead::otherUnit($quantity, $field);
+        }
+        [$smallest, $largest] = Grammar::PREFIX_RANGE[$quantity->unit->value ?? ''] ?? [0.0, \INF];
+        if ($prefix < $smallest * (1 - 1e-9) || $prefix > $largest * (1 + 1e-9)) {
+            throw CannotRead::oddPrefix($quantity);
         }
 
         return $quantity;
@@ -62,7 +66,8 @@ final class QuantityParser
         return array_map(static fn (string $part): Quantity => self::parse($part, $field), $parts);
     }
 
-    private static function figure(string $typed, string $figure, ReadingKind $kind, ?Unit $field): Quantity
+    /** @return array{Quantity, float} the figure, and the factor of the prefix it was typed with */
+    private static function figure(string $typed, string $figure, ReadingKind $kind, ?Unit $field): array
     {
         if (1 === preg_match('/'.Grammar::TWO_MARKS.'/', $figure)) {
             preg_match('/'.Grammar::LEADING.'/', $figure, $lead);
@@ -72,14 +77,14 @@ final class QuantityParser
             [$factor, $unit] = Grammar::MARKS[$m[3]];
             $typedUnit = self::unit(rtrim($m[5])) ?? (null === $unit ? null : Unit::from($unit));
             if ('' === rtrim($m[5]) || null !== self::unit(rtrim($m[5]))) {
-                return new Quantity($typed, $kind, self::signed($m[1], (float) ($m[2].'.'.$m[4])) * $factor, $typedUnit ?? $field, $factor * 10.0 ** -\strlen($m[4]));
+                return [new Quantity($typed, $kind, self::signed($m[1], (float) ($m[2].'.'.$m[4])) * $factor, $typedUnit ?? $field, $factor * 10.0 ** -\strlen($m[4])), $factor];
             }
         }
         if (1 === preg_match('/'.Grammar::PLAIN.'/u', $figure, $m)) {
             $decimals = \strlen($m[2]) - 1 - strcspn($m[2], '.,');
             $suffix = self::suffix(rtrim($m[3]));
             if (null !== $suffix) {
-                return new Quantity($typed, $kind, self::signed($m[1], (float) str_replace(',', '.', $m[2])) * $suffix[0], $suffix[1] ?? $field, $suffix[0] * 10.0 ** -max(0, $decimals));
+                return [new Quantity($typed, $kind, self::signed($m[1], (float) str_replace(',', '.', $m[2])) * $suffix[0], $suffix[1] ?? $field, $suffix[0] * 10.0 ** -max(0, $decimals)), $suffix[0]];
             }
         }
         preg_match('/'.Grammar::LEADING.'/', $figure, $lead);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Reading;
 
+use Yew\Core\Bench\ChassisState;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Sheet\PointKind;
 use Yew\Core\Sheet\TestPoint;
@@ -24,6 +25,15 @@ final class Judge
     /** A tenth of that shifts no bias that anybody could hear or measure at the plate (our choice). */
     private const GRID_TRACE_VOLTS = 0.05;
 
+    /** From this much on a negative point is a bias that somebody may lose; less is a tube's own contact potential (our choice). */
+    private const BIAS_VOLTS = 1.0;
+
+    /** From this much on it is an output stage's, whatever kind the point was given (our choice). */
+    private const OUTPUT_BIAS_VOLTS = 5.0;
+
+    /** Less than this share of the bias that belongs there is no bias (our choice). */
+    private const LOST_SHARE = 0.1;
+
     /** Windows between sisters, percent: shared rails, same electrodes (JUDGE-6, our choice). */
     private const SISTER_RAIL_PERCENT = 3.0;
     private const SISTER_PERCENT = 10.0;
@@ -37,7 +47,7 @@ final class Judge
         $bounded = ReadingKind::Value !== $reading->kind;
         $figure = $setting->meter?->figure($point->function, $reading->volts, $reading->resolution, $reading->id);
         $base = new Judgement(Verdict::CannotSay, [], '', $expected->figures, $expected->reference, $bounded ? null : $reading->volts, $expected->volts, $expected->window, $bounded ? null : $figure?->halfWidth95());
-        $judgement = $bounded ? self::bounded($base, $reading, $expected) : self::value($base, $point, $reading, $setting, $expected, $near);
+        $judgement = $bounded ? self::bounded($base, $point, $reading, $setting, $expected) : self::value($base, $point, $reading, $setting, $expected, $near);
 
         return $judgement->marked(...self::circumstances($setting));
     }
@@ -71,16 +81,33 @@ final class Judge
     }
 
     /** Overload, above and below: bounds that may lie wholly outside or inside the window (JUDGE-7f). */
-    private static function bounded(Judgement $base, TypedReading $reading, Expected $expected): Judgement
+    private static function bounded(Judgement $base, TestPoint $point, TypedReading $reading, Setting $setting, Expected $expected): Judgement
     {
         if (ReadingKind::Overload === $reading->kind) {
             return $base->because(Verdict::CannotSay, 'overload');
         }
+        $limit = ['limitVolts' => $reading->volts];
+        // The lowest that it can be: “> 500”; “> −20”; nothing seen above half a volt is no less than − 0.5 V.
+        $least = match (true) {
+            ReadingKind::Above === $reading->kind => $reading->volts,
+            $reading->volts >= 0.0 => -$reading->volts,
+            default => null,
+        };
+        $danger = ReadingKind::Above === $reading->kind ? Ratings::danger($point, $setting, $reading->volts) : null;
+        if (null !== $danger) {
+            return $base->because(Verdict::Danger, $danger[0], [...$limit, ...$danger[1]]);
+        }
+        $belongs = self::belongingBias($point, $setting, $expected);
+        if (null !== $belongs && null !== $least && $least > self::LOST_SHARE * $belongs) {
+            return $base->because(Verdict::Danger, 'bias-lost', [...$limit, 'belongsVolts' => $belongs]);
+        }
         if (null !== $expected->obstacle || null === $expected->window || null === $expected->volts) {
             return $base->because(Verdict::CannotSay, $expected->obstacle ?? 'nothing-printed');
         }
-        $limit = ['limitVolts' => $reading->volts];
         $window = $expected->window;
+        if (null !== $belongs && null !== $least && $least > $window->high && self::isBias($point, $belongs)) {
+            return $base->because(Verdict::Danger, 'bias-less-negative-bound', [...$limit, 'belongsVolts' => $belongs]);
+        }
         if (ReadingKind::Above === $reading->kind) {
             return $reading->volts > $window->high ? $base->because(Verdict::Out, 'above-window', $limit) : $base->because(Verdict::CannotSay, 'limit-inside-window', $limit);
         }
@@ -88,7 +115,7 @@ final class Judge
             return $base->because(Verdict::Within, 'none-measurable', $limit);
         }
 
-        return $reading->volts < $window->low ? $base->because(Verdict::Out, 'below-window', $limit) : $base->because(Verdict::CannotSay, 'limit-inside-window', $limit);
+        return $reading->volts < $window->low && ($reading->volts < 0.0 || $window->low > 0.0) ? $base->because(Verdict::Out, 'below-window', $limit) : $base->because(Verdict::CannotSay, 'limit-inside-window', $limit);
     }
 
     private static function value(Judgement $base, TestPoint $point, TypedReading $reading, Setting $setting, Expected $expected, Neighbourhood $near): Judgement
@@ -97,6 +124,10 @@ final class Judge
         $danger = Ratings::danger($point, $setting, $volts);
         if (null !== $danger) {
             return $base->because(Verdict::Danger, $danger[0], $danger[1]);
+        }
+        $lost = self::lostBias($base, $point, $volts, $setting, $expected, $near) ?? self::overReturn($base, $point, $volts, $expected, $near);
+        if (null !== $lost) {
+            return $lost;
         }
         if ('nothing-printed' === $expected->obstacle) {
             return self::againstSister($base, $point, $volts, $near);
@@ -128,6 +159,46 @@ final class Judge
         return self::beside(self::inWindow($base, $point, $volts, $expected->volts, $window, $setting), $point, $volts, $near);
     }
 
+    /**
+     * Bias that is gone, or has the wrong sign: the worst bias, whatever the neighbours say and whatever kind the point was given.
+     * Where today's value cannot be said, nothing at all on a live chassis is lost all the same.
+     */
+    private static function lostBias(Judgement $base, TestPoint $point, float $volts, Setting $setting, Expected $expected, Neighbourhood $near): ?Judgement
+    {
+        $belongs = self::belongingBias($point, $setting, $expected);
+        if (null === $belongs || $volts <= self::LOST_SHARE * $belongs) {
+            return null;
+        }
+        $again = $volts <= 0.0 && $near->neighboursHealthy && !$near->zeroBefore;
+
+        return self::deviating($base, $volts, $expected)->because(Verdict::Danger, $volts > 0.0 ? 'bias-positive' : ($again ? 'bias-lost-probe-again' : 'bias-lost'), ['belongsVolts' => $belongs]);
+    }
+
+    /** Bias volts that belong at a point now; null where none do, or where it may be cut off. */
+    private static function belongingBias(TestPoint $point, Setting $setting, Expected $expected): ?float
+    {
+        $volts = null === $expected->obstacle ? $expected->volts : $point->printedVolts;
+        $cutOff = null !== $expected->obstacle && (\in_array($expected->obstacle, ['standby', 'floating'], true) || ChassisState::Energised !== $setting->state);
+
+        return null === $volts || $volts > -self::BIAS_VOLTS || $cutOff ? null : $volts;
+    }
+
+    /** A grid is judged against what it returns to, not against the chassis: −30 V over a −34 V return is 4 V of leakage (SAFE-6, CAP-4). */
+    private static function overReturn(Judgement $base, TestPoint $point, float $volts, Expected $expected, Neighbourhood $near): ?Judgement
+    {
+        if (null === $near->returnVolts || !\in_array($point->kind, [PointKind::Grid, PointKind::Bias], true) || ($point->printedVolts ?? 0.0) > 0.0) {
+            return null;
+        }
+        $loading = $expected->figures['loadingFactor'] ?? 1.0;
+        $over = $volts - $near->returnVolts * (is_numeric($loading) ? (float) $loading : 1.0) - ($base->bandHalf ?? 0.0);
+        if ($over <= self::GRID_LEAK_VOLTS) {
+            return null;
+        }
+        $figures = ['overVolts' => $over, 'returnVolts' => $near->returnVolts, ...(null === $point->gridLeakOhms ? [] : ['leakageAmperes' => $over / $point->gridLeakOhms])];
+
+        return self::deviating($base, $volts, $expected)->because($over > Ratings::GRID_POSITIVE_VOLTS ? Verdict::Danger : Verdict::Out, $over > Ratings::GRID_POSITIVE_VOLTS ? 'grid-above-return' : 'grid-leaks-over-return', $figures);
+    }
+
     private static function deviating(Judgement $base, float $volts, Expected $expected): Judgement
     {
         $expectedVolts = $expected->volts ?? 0.0;
@@ -142,7 +213,7 @@ final class Judge
     {
         $half = $volts < $expected ? $expected - $window->low : $window->high - $expected;
         $share = $half > 0.0 ? abs($volts - $expected) / $half : 0.0;
-        $lessNegative = PointKind::Bias === $point->kind && $volts > $expected;
+        $lessNegative = $volts > $expected && $expected < 0.0 && self::isBias($point, $expected);
         if ($share > 1.0) {
             return match (true) {
                 $lessNegative => $base->because(Verdict::Danger, 'bias-less-negative'),
@@ -155,6 +226,12 @@ final class Judge
         $reach = $base->bandHalf ?? 0.0;
 
         return $volts - $reach < $window->low || $volts + $reach > $window->high ? $judged->marked(Mark::Edge) : $judged;
+    }
+
+    /** Bias by its kind; or a negative voltage of that size where no plate, cathode, screen or heater is meant. */
+    private static function isBias(TestPoint $point, float $expected): bool
+    {
+        return PointKind::Bias === $point->kind || ($expected <= -self::OUTPUT_BIAS_VOLTS && !\in_array($point->kind, [PointKind::Plate, PointKind::Cathode, PointKind::Screen, PointKind::Heater], true));
     }
 
     private static function outputTubesIn(Setting $setting): bool

@@ -12,6 +12,7 @@ final readonly class Neighbourhood
      * @param float|null $lastVisitVolts    read here on this unit's last visit
      * @param bool       $neighboursHealthy points fed by the same node, or the node itself, read within their windows
      * @param bool       $zeroBefore        the reading before this one, at the same place, was a dead zero too
+     * @param float|null $returnVolts       read where a grid returns to, under the same conditions
      */
     public function __construct(
         public ?string $sisterPlace = null,
@@ -19,6 +20,7 @@ final readonly class Neighbourhood
         public ?float $lastVisitVolts = null,
         public bool $neighboursHealthy = false,
         public bool $zeroBefore = false,
+        public ?float $returnVolts = null,
     ) {
     }
 }

@@ -11,7 +11,7 @@ use Yew\Core\Sheet\TestPoint;
 final class Ratings
 {
     /** A control grid more positive than this is a stop (SAFE-6). */
-    private const GRID_POSITIVE_VOLTS = 1.0;
+    public const GRID_POSITIVE_VOLTS = 1.0;
 
     /** The tube handbooks' heater limit, percent (RCA RC-30, from memory). */
     private const HEATER_PERCENT = 10.0;

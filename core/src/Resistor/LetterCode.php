@@ -24,7 +24,7 @@ final class LetterCode
         if (1 === preg_match('/^(\d{0,3})([RKMG])(\d{0,3})([BCDFGJKM])?$/', $mark, $m) && '' !== $m[1].$m[3]) {
             return ['value' => (float) ($m[1].'.'.$m[3]) * self::OHMS[$m[2]], 'unit' => 'Ω', 'tolerancePercent' => self::TOLERANCES[$m[4] ?? ''] ?? null];
         }
-        if (1 === preg_match('/^(\d{0,3})([pnuµm])(\d{0,3})([BCDFGJKM])?$/u', $mark, $m) && '' !== $m[1].$m[3]) {
+        if (1 === preg_match('/^([0-9]{0,3})([pnuµm])([0-9]{0,3})([BCDFGJKM])?$/u', $mark, $m) && '' !== $m[1].$m[3]) {
             return ['value' => (float) ($m[1].'.'.$m[3]) * self::FARADS[$m[2]], 'unit' => 'F', 'tolerancePercent' => self::TOLERANCES[$m[4] ?? ''] ?? null];
         }
         if (1 === preg_match('/^(\d{2})(\d)([BCDFGJKM])?$/', $mark, $m)) {

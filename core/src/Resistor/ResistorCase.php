@@ -17,6 +17,8 @@ final class ResistorCase
     public const GRACE_PERCENT = 10.0;
     /** Where the rest of the circuit hides more of the part than this, only lifting can tell (our choice). */
     private const HIDDEN_SHARE = 0.5;
+    /** Beyond so many times its highest it is open, not drifted (our choice). */
+    private const OPEN_TIMES = 20.0;
     /** Dissipation that is aimed at, and the most, shares of the rating. */
     private const AIM_SHARE = 0.5;
     /** Matched parts: the usual aim, and beyond what they unbalance a stage audibly, percent (common practice; our choice). */
@@ -39,7 +41,7 @@ final class ResistorCase
         $own = null;
         if (null !== $trial) {
             $own = self::own($drawn, $trial);
-            $reasons[] = self::ohms($drawn, $trial, $own, $low, $high, $percent);
+            array_push($reasons, ...$trials->kind(TrialKind::Resistor)->deciding(static fn (Trial $t): Reason => self::ohms($drawn, $t, $percent)));
             if (null !== $mate) {
                 $reasons[] = self::match($drawn, $trial, $mate);
             }
@@ -87,7 +89,7 @@ final class ResistorCase
     private static function own(DrawnResistor $drawn, Trial $trial): ?float
     {
         $ohms = $trial->value('ohms');
-        if (null === $ohms || $ohms <= 0.0 || $trial->isOpen('ohms')) {
+        if (null === $ohms || $ohms <= 0.0) {
             return null;
         }
         if ($trial->lifted) {
@@ -101,13 +103,20 @@ final class ResistorCase
         return $hidden || $siemens <= 0.0 ? null : 1 / $siemens;
     }
 
-    private static function ohms(DrawnResistor $drawn, Trial $trial, ?float $own, float $low, float $high, float $percent): Reason
+    private static function ohms(DrawnResistor $drawn, Trial $trial, float $percent): Reason
     {
         $ohms = $trial->value('ohms');
+        $own = self::own($drawn, $trial);
         $expected = $trial->lifted ? $drawn->ohms : $drawn->inCircuitOhms ?? $drawn->ohms;
-        $said = ['ohms' => $ohms, 'expectedOhms' => $expected, 'drawnOhms' => $drawn->ohms, 'ownOhms' => $own, 'driftPercent' => null === $own ? null : 100 * ($own / $drawn->ohms - 1), 'windowPercent' => $percent];
-        if ($trial->isOpen('ohms') || null === $ohms) {
-            return new Reason('resistor-open', Verdict::Out, $said);
+        [$low, $high] = self::window($drawn, $expected, $percent);
+        $said = ['ohms' => $trial->value('ohms'), 'shownOhms' => $trial->shown('ohms'), 'expectedOhms' => $expected, 'drawnOhms' => $drawn->ohms, 'ownOhms' => $own, 'driftPercent' => null === $own ? null : 100 * ($own / $drawn->ohms - 1), 'windowPercent' => $percent];
+        if (null === $ohms) {
+            return match (true) {
+                $trial->isOverload('ohms') || $trial->isBeyond('ohms', self::OPEN_TIMES * $high) => new Reason('resistor-open', Verdict::Out, $said),
+                $trial->isBeyond('ohms', $high) => new Reason($trial->lifted ? 'resistor-high' : 'resistor-high-in-place', Verdict::Out, $said),
+                ($trial->most('ohms') ?? \INF) < $low => $trial->lifted ? new Reason('resistor-low', Verdict::Out, $said) : new Reason('resistor-low-lift', Verdict::CannotSay, $said),
+                default => new Reason('resistor-bound', Verdict::CannotSay, $said),
+            };
         }
         foreach ([0.1, 10.0] as $decade) {
             if (abs($ohms / ($decade * $drawn->ohms) - 1) < 0.15 && ($trial->lifted || $decade > 1.0)) {

@@ -17,6 +17,10 @@ final class SocketCase
     private const PATH_PERCENT = [12.0, 25.0];
     /** Below this ohms two wires touch, whatever the drawing puts between them (our choice). */
     private const TOUCH_OHMS = 5.0;
+    /** More than this between two pins is apart, where the drawing puts nothing between them, ohms (our choice). */
+    private const APART_OHMS = 1e6;
+    /** A path that reads more than so many times its highest is broken, not drifted (our choice). */
+    private const OPEN_TIMES = 10.0;
     /** Leads and contacts add up to this, ohms. */
     private const LEAD_OHMS = 0.5;
 
@@ -32,17 +36,13 @@ final class SocketCase
     {
         $reasons = self::contacts($trials, $paths, $output);
         foreach ($paths as $path) {
-            $trial = $trials->latest(TrialKind::Path, $path['from'].'→'.$path['to']);
-            if (null !== $trial) {
-                $reasons[] = self::path($trial, $path);
-            }
+            array_push($reasons, ...$trials->kind(TrialKind::Path)->about($path['from'].'→'.$path['to'])->deciding(static fn (Trial $t): Reason => self::path($t, $path)));
         }
         foreach ($forbidden as $pair) {
-            $trial = $trials->latest(TrialKind::PinShort, $pair['pins']);
-            if (null !== $trial) {
-                $reasons[] = self::short($trial, $pair);
-                array_push($reasons, ...self::besideSister($trial, $sister->latest(TrialKind::PinShort, $pair['pins']), $pair['electrodes']));
-            }
+            $taken = $trials->kind(TrialKind::PinShort)->about($pair['pins']);
+            array_push($reasons, ...$taken->deciding(static fn (Trial $t): Reason => self::short($t, $pair)));
+            $newest = $taken->latest(TrialKind::PinShort);
+            array_push($reasons, ...(null === $newest ? [] : self::besideSister($newest, $sister->latest(TrialKind::PinShort, $pair['pins']), $pair['electrodes'])));
         }
         $reasons = Reason::worstFirst($reasons);
         $worst = Reason::worst($reasons);
@@ -63,8 +63,13 @@ final class SocketCase
      */
     private static function contacts(Trials $trials, array $paths, bool $output): array
     {
-        $faults = $trials->latest(TrialKind::Contacts)->said['faults'] ?? null;
-        if (!\is_array($faults)) {
+        // A loose contact does not heal by being gauged again: what was found at any pin counts until the socket is said to be repaired.
+        $faults = null;
+        foreach ($trials->kind(TrialKind::Contacts)->all as $trial) {
+            $found = $trial->said['faults'] ?? null;
+            $faults = \is_array($found) ? ($faults ?? []) + $found : $faults;
+        }
+        if (null === $faults) {
             return [];
         }
         if ([] === $faults) {
@@ -91,22 +96,32 @@ final class SocketCase
     /** @param array{from: string, to: string, electrode: string, ohms: float|null} $path */
     private static function path(Trial $trial, array $path): Reason
     {
-        $ohms = $trial->value('ohms');
-        $figures = ['from' => $path['from'], 'to' => $path['to'], 'electrode' => $path['electrode'], 'ohms' => $ohms, 'expectedOhms' => $path['ohms']];
-        if ($trial->isOpen('ohms') || null === $ohms) {
-            return null === $path['ohms'] ? new Reason('path-open-as-drawn', Verdict::Within, $figures) : new Reason('grid' === $path['electrode'] ? 'path-bias-open' : 'path-open', Verdict::Danger, $figures);
+        [$ohms, $expected] = [$trial->value('ohms'), $path['ohms']];
+        $figures = ['from' => $path['from'], 'to' => $path['to'], 'electrode' => $path['electrode'], 'ohms' => $trial->value('ohms'), 'shownOhms' => $trial->shown('ohms'), 'expectedOhms' => $expected];
+        $highest = null === $expected ? 0.0 : (1 + self::PATH_PERCENT[1] / 100) * $expected + self::LEAD_OHMS;
+        if (null === $expected) {
+            return match (true) {
+                $trial->isBeyond('ohms', self::APART_OHMS) => new Reason('path-open-as-drawn', Verdict::Within, $figures),
+                null === $trial->most('ohms') => new Reason('path-bound', Verdict::CannotSay, $figures),
+                default => new Reason('path-where-none', Verdict::Out, $figures),
+            };
         }
-        if (null === $path['ohms']) {
-            return new Reason('path-where-none', Verdict::Out, $figures);
+        if (null === $ohms) {
+            return match (true) {
+                $trial->isOverload('ohms') || $trial->isBeyond('ohms', self::OPEN_TIMES * $highest) => new Reason('grid' === $path['electrode'] ? 'path-bias-open' : 'path-open', Verdict::Danger, $figures),
+                $trial->isBeyond('ohms', $highest) => new Reason('path-high', Verdict::Out, $figures),
+                ($trial->most('ohms') ?? \INF) < (1 - self::PATH_PERCENT[1] / 100) * $expected - self::LEAD_OHMS => new Reason('path-short', Verdict::Out, $figures),
+                default => new Reason('path-bound', Verdict::CannotSay, $figures),
+            };
         }
-        $off = abs($ohms - $path['ohms']);
-        $percent = 100 * max(0.0, $off - self::LEAD_OHMS) / max(1e-3, $path['ohms']);
-        $figures['deviationPercent'] = $path['ohms'] > 0.0 ? 100 * ($ohms / max(1e-3, $path['ohms']) - 1) : null;
+        $off = abs($ohms - $expected);
+        $percent = 100 * max(0.0, $off - self::LEAD_OHMS) / max(1e-3, $expected);
+        $figures['deviationPercent'] = $expected > 0.0 ? 100 * ($ohms / max(1e-3, $expected) - 1) : null;
 
         return match (true) {
             $percent <= self::PATH_PERCENT[0] => new Reason('path-as-drawn', Verdict::Within, $figures),
             $percent <= self::PATH_PERCENT[1] => new Reason('path-off', Verdict::Watch, $figures),
-            $ohms < $path['ohms'] => new Reason('path-short', Verdict::Out, $figures),
+            $ohms < $expected => new Reason('path-short', Verdict::Out, $figures),
             default => new Reason('path-high', Verdict::Out, $figures),
         };
     }
@@ -114,30 +129,31 @@ final class SocketCase
     /** @return list<Reason> the same pins of the sister socket should read alike */
     private static function besideSister(Trial $trial, ?Trial $sister, string $electrodes): array
     {
-        [$mine, $other] = [$trial->value('ohms'), $sister?->value('ohms')];
-        if (null === $sister || ($trial->isOpen('ohms') && $sister->isOpen('ohms'))) {
+        if (null === $sister || ($trial->isBeyond('ohms', self::APART_OHMS) && $sister->isBeyond('ohms', self::APART_OHMS))) {
             return [];
         }
-        $unlike = $trial->isOpen('ohms') !== $sister->isOpen('ohms') || abs(($mine ?? 0.0) - ($other ?? 0.0)) > self::PATH_PERCENT[1] / 100 * max($mine ?? 0.0, $other ?? 0.0) + self::LEAD_OHMS;
+        [$mine, $other] = [$trial->value('ohms'), $sister->value('ohms')];
+        $alike = null !== $mine && null !== $other && abs($mine - $other) <= self::PATH_PERCENT[1] / 100 * max($mine, $other) + self::LEAD_OHMS;
+        // Two bounds, or a bound and a figure that it allows, tell no difference.
+        $comparable = (null !== $mine || $trial->isOverload('ohms')) && (null !== $other || $sister->isOverload('ohms'));
 
-        return $unlike ? [new Reason('pins-unlike-sister', Verdict::Watch, ['pins' => $trial->subject, 'electrodes' => $electrodes, 'ohms' => $mine, 'sisterOhms' => $other])] : [];
+        return $alike || !$comparable ? [] : [new Reason('pins-unlike-sister', Verdict::Watch, ['pins' => $trial->subject, 'electrodes' => $electrodes, 'ohms' => $trial->value('ohms'), 'shownOhms' => $trial->shown('ohms'), 'sisterOhms' => $sister->value('ohms')])];
     }
 
     /** @param array{pins: string, electrodes: string, ohms: float|null} $pair */
     private static function short(Trial $trial, array $pair): Reason
     {
-        $ohms = $trial->value('ohms');
-        $figures = ['pins' => $pair['pins'], 'electrodes' => $pair['electrodes'], 'ohms' => $ohms, 'expectedOhms' => $pair['ohms']];
-        if ($trial->isOpen('ohms') || null === $ohms) {
-            return new Reason('pins-apart', Verdict::Within, $figures);
-        }
+        [$most, $least] = [$trial->most('ohms'), $trial->least('ohms')];
+        $figures = ['pins' => $pair['pins'], 'electrodes' => $pair['electrodes'], 'ohms' => $trial->value('ohms'), 'shownOhms' => $trial->shown('ohms'), 'expectedOhms' => $pair['ohms']];
         // Within the circuit's own ohms, its tolerance and the leads: nothing beyond the drawing joins them.
-        $least = null === $pair['ohms'] ? 1e6 : (1 - self::PATH_PERCENT[1] / 100) * $pair['ohms'] - self::LEAD_OHMS;
+        $apart = null === $pair['ohms'] ? self::APART_OHMS : (1 - self::PATH_PERCENT[1] / 100) * $pair['ohms'] - self::LEAD_OHMS;
 
         return match (true) {
-            $ohms >= $least => new Reason('pins-apart', Verdict::Within, $figures),
-            $ohms <= self::TOUCH_OHMS => new Reason('pins-touch', Verdict::Danger, $figures),
-            default => new Reason('pins-leak', Verdict::Out, $figures),
+            $trial->isOverload('ohms'), null !== $least && $least >= $apart => new Reason('pins-apart', Verdict::Within, $figures),
+            null === $most => new Reason('pins-bound', Verdict::CannotSay, $figures),
+            $most <= self::TOUCH_OHMS => new Reason('pins-touch', Verdict::Danger, $figures),
+            $most < $apart => new Reason('pins-leak', Verdict::Out, $figures),
+            default => new Reason('pins-bound', Verdict::CannotSay, $figures),
         };
     }
 }

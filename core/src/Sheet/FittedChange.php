@@ -21,14 +21,34 @@ final readonly class FittedChange
     /** Kinds that say what a part is, as against how a control stands or how strong a tube is. */
     private const OF_A_PART = ['part', 'open', 'short', 'leak', 'bridge'];
 
-    /** @param array<string, mixed> $change in the form of AsFitted, or `{kind: drawn, id}` */
+    /** @param array<string, mixed> $change in the form of AsFitted, `{kind: drawn, id}`, or `{kind: renewed, id, what, how}` */
     private function __construct(public string $text, public array $change, public bool $found)
     {
+    }
+
+    /**
+     * A part that was replaced or repaired, said without a value: `T2 new`, `V3 socket repaired`, `C12/a new`, `mains repaired`.
+     *
+     * It changes nothing in the circuit, and needs none; what was tested before is of the old part.
+     *
+     * @return self|null null when the text says something else
+     */
+    public static function renewal(string $text): ?self
+    {
+        if (1 !== preg_match('/^(?<id>[A-Za-z][A-Za-z0-9+-]{0,19}(?:\/[A-Za-z0-9]{1,8})?)(?<socket>\s+socket)?\s+(?<how>new|repaired)$/Di', trim($text), $m)) {
+            return null;
+        }
+
+        return new self(trim($text), ['kind' => 'renewed', 'id' => $m['id'], 'what' => '' === $m['socket'] ? 'part' : 'socket', 'how' => strtolower($m['how'])], false);
     }
 
     /** @throws BadData when the text is no change, or names what the circuit lacks */
     public static function read(string $text, Netlist $netlist, TubeCatalogue $tubes): self
     {
+        $renewal = self::renewal($text);
+        if (null !== $renewal) {
+            return $renewal;
+        }
         $text = trim($text);
         $found = 1 === preg_match('/^found\s+/i', $text);
         $said = $found ? (string) preg_replace('/^found\s+/i', '', $text) : $text;
@@ -79,9 +99,35 @@ final readonly class FittedChange
         return !$this->found && 'setting' !== $this->kind();
     }
 
+    /**
+     * Whether tests of a part were of what this change took out: then they stay on the record, of the old part.
+     *
+     * @param string $part   as the test names it; a section goes with its can
+     * @param bool   $socket the test is of the socket, not of the tube in it
+     */
+    public function renews(string $part, bool $socket): bool
+    {
+        $target = $this->target();
+        if ($this->found || '' === $target || ($part !== $target && !str_starts_with($part, $target.'/'))) {
+            return false;
+        }
+
+        return match ($this->kind()) {
+            'renewed' => $socket === ('socket' === $this->change['what']),
+            'tube' => !$socket,
+            'part', 'drawn' => true,
+            default => false,
+        };
+    }
+
     /** Whether an earlier change of the same target says nothing any more. */
     public function supersedes(self $earlier): bool
     {
+        if ('renewed' === $this->kind()) {
+            // A new part has the value of the old one, and none of its faults.
+            return 'part' === $this->change['what'] && $earlier->target() === $this->target() && ($earlier->found || \in_array($earlier->kind(), ['open', 'short', 'leak', 'strength'], true));
+        }
+
         return $earlier->target() === $this->target() && match ($this->kind()) {
             'drawn', 'tube' => true,
             'part', 'open', 'short', 'leak', 'bridge' => \in_array($earlier->kind(), self::OF_A_PART, true),

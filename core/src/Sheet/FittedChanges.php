@@ -53,7 +53,7 @@ final readonly class FittedChanges
         $held = [];
         foreach ($this->all as $change) {
             $held = array_filter($held, static fn (FittedChange $earlier): bool => !$change->supersedes($earlier));
-            if ('drawn' !== $change->kind()) {
+            if (!\in_array($change->kind(), ['drawn', 'renewed'], true)) {
                 $held[] = $change;
             }
         }

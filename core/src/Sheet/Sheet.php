@@ -11,6 +11,9 @@ use Yew\Core\Circuit\DrawnCircuit;
 /** The circuit's values as drawn, one immutable version of a sheet; with the whole circuit where it was drawn. */
 final readonly class Sheet
 {
+    /** What every amplifier has, drawn or not. */
+    private const ALWAYS = ['mains', 'heaters', 'transformers', 'wiring', 'solder-side', 'pots-and-jacks', 'speaker', 'cabinet'];
+
     /**
      * @param array<string, TubePosition> $tubes         by position
      * @param array<string, SupplyNode>   $nodes         by id, in the order the current flows
@@ -115,6 +118,28 @@ final readonly class Sheet
     {
         foreach ($this->islands as $island) {
             if ($island->id === $id) {
+                return $island;
+            }
+        }
+
+        return null;
+    }
+
+    /** Whether the sheet has something of that name: a tube, a part, a can or one of its sections, a fuse, a transformer of its circuit. */
+    public function names(string $part): bool
+    {
+        $whole = static fn (string $id): string => explode('/', $id)[0];
+        $listed = [...array_keys($this->tubes), ...array_map(static fn (Part $p): string => $p->id, $this->parts), ...array_map(static fn (Capacitor $c): string => $c->id, $this->capacitors), ...array_map(static fn (Fuse $f): string => $f->id, $this->fuses)];
+
+        return \in_array($part, self::ALWAYS, true) || \in_array($part, $listed, true) || \in_array($part, array_map($whole, $listed), true)
+            || (null !== $this->circuit && (null !== $this->circuit->netlist->find($part) || $this->circuit->netlist->holdsUnder($part)));
+    }
+
+    /** The island that holds a node; null where none does. */
+    public function islandAt(string $node): ?Island
+    {
+        foreach ($this->islands as $island) {
+            if (\in_array($node, $island->nodes, true)) {
                 return $island;
             }
         }

@@ -78,7 +78,7 @@ final readonly class SheetModel
     public function read(string $text): FittedChange
     {
         $change = FittedChange::read($text, $this->circuit->netlist, $this->tubes);
-        if ('drawn' === $change->kind()) {
+        if (\in_array($change->kind(), ['drawn', 'renewed'], true)) {
             return $change;
         }
         $fitted = AsFitted::of($this->circuit->netlist, new Factors(), [Fields::of($change->change)], $this->tubes);

@@ -57,21 +57,25 @@ final class CapacitorText
         return [$figures, []];
     }
 
-    private static function farads(string $word): Quantity
+    /** @throws CannotRead */
+    public static function farads(string $word): Quantity
     {
         if (\in_array(strtolower($word), ['none', 'open', 'dead'], true)) {
-            return new Quantity($word, ReadingKind::Value, 0.0, Unit::Farads, 1e-9);
+            return new Quantity($word, ReadingKind::Below, 1e-9, Unit::Farads, 1e-9);
         }
-        $figure = QuantityParser::parse($word, Unit::Farads);
-
         // A bare figure is in microfarads, as capacitors are marked: nobody owns a 22 F part.
-        return 1 === preg_match('/^[<>]?[\d.,]+$/', $word) ? new Quantity($word, $figure->kind, $figure->value * 1e-6, Unit::Farads, $figure->resolution * 1e-6) : $figure;
+        if (1 !== preg_match('/^[<>]?[0-9.,]+$/', $word)) {
+            return QuantityParser::parse($word, Unit::Farads);
+        }
+        $figure = QuantityParser::parse($word.'u', Unit::Farads);
+
+        return new Quantity($word, $figure->kind, $figure->value, Unit::Farads, $figure->resolution);
     }
 
     /** @return array<string, Quantity> */
     private static function leakage(string $word): array
     {
-        if (1 !== preg_match('/^(?<leak>[^@\/]+)@(?<volts>[^@\/]+)(?:\/(?<minutes>\d+(?:[.,]\d+)?)(?:m|min)?)?$/u', $word, $m)) {
+        if (1 !== preg_match('/^(?<leak>[^@\/]+)@(?<volts>[^@\/]+)(?:\/(?<minutes>[0-9]+(?:[.,][0-9]+)?)(?:m|min)?)?$/u', $word, $m)) {
             throw BadData::at('text', \sprintf('“%s” is no leakage: amperes@volts/minutes, such as 90u@450/3m', mb_substr($word, 0, 20)));
         }
         $leak = 'none' === strtolower($m['leak']) ? new Quantity($m['leak'], ReadingKind::Below, 0.0, Unit::Amperes, 0.0) : QuantityParser::parse($m['leak'], Unit::Amperes);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Trial;
 
+use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Quantity\Quantity;
 use Yew\Core\Quantity\ReadingKind;
 
@@ -34,7 +35,7 @@ final readonly class Trial
     /**
      * As it was typed, read anew.
      *
-     * @throws \Yew\Core\Quantity\CannotRead
+     * @throws CannotRead
      * @throws \Yew\Core\Codec\BadData
      */
     public static function typed(TrialKind $kind, string $part, string $subject, string $text, bool $lifted = false, float $at = 0.0, string $id = ''): self
@@ -45,18 +46,54 @@ final readonly class Trial
         return new self($kind, $part, \is_string($tap) ? $tap : $subject, $text, $figures, $said, $lifted, $at, $id);
     }
 
-    /** The value of a figure in its SI unit; null when it was left out or is no plain value. */
+    /** A figure in its SI unit; null when it was left out, or is a bound or an overload. */
     public function value(string $name): ?float
     {
-        $figure = $this->figures[$name] ?? null;
-
-        return null === $figure || ReadingKind::Overload === $figure->kind ? null : $figure->value;
+        return ($this->figures[$name] ?? null)?->plain();
     }
 
-    /** The figure is a limit or an overload: nothing was measured up to it. */
-    public function isOpen(string $name): bool
+    /** The highest that a figure can be; null where nothing bounds it above. */
+    public function most(string $name): ?float
     {
-        return \in_array($this->figures[$name]->kind ?? null, [ReadingKind::Overload, ReadingKind::Above], true);
+        return ($this->figures[$name] ?? null)?->most();
+    }
+
+    /** The lowest that a figure can be; null where nothing bounds it below. */
+    public function least(string $name): ?float
+    {
+        return ($this->figures[$name] ?? null)?->least();
+    }
+
+    /** The meter showed overload: more than it reaches, and nobody said how far that is. */
+    public function isOverload(string $name): bool
+    {
+        return ReadingKind::Overload === ($this->figures[$name]->kind ?? null);
+    }
+
+    /** Overload, or a bound that lies beyond: whatever it is, it is more than so much. */
+    public function isBeyond(string $name, float $amount): bool
+    {
+        return $this->isOverload($name) || (ReadingKind::Above === ($this->figures[$name]->kind ?? null) && $this->figures[$name]->value >= $amount);
+    }
+
+    /** How a figure was understood, with its bound: “> 20 MΩ”, “overload”. */
+    public function shown(string $name): string
+    {
+        return isset($this->figures[$name]) ? $this->figures[$name]->understood() : '';
+    }
+
+    /**
+     * Why its figures cannot be judged: a bound or an overload where the test needs the figure itself. Null when they can.
+     */
+    public function objection(): ?CannotRead
+    {
+        foreach ($this->figures as $name => $figure) {
+            if (!\in_array($figure->kind, $this->kind->readings($name), true)) {
+                return CannotRead::noValue($figure, TrialText::words($name));
+            }
+        }
+
+        return null;
     }
 
     public function choice(): ?string

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Trial;
 
 use Yew\Core\Bench\ChassisState;
+use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Quantity\Unit;
 
 /** Every test of the cold bench: what it takes down, and in which state of the chassis it belongs (SAFE-1, SAFE-1a). */
@@ -90,6 +91,21 @@ enum TrialKind: string
         };
     }
 
+    /**
+     * What a figure of this test may be: a bound says something of ohms, of leakage and of ESR; everything else needs the figure.
+     *
+     * @return list<ReadingKind>
+     */
+    public function readings(string $figure): array
+    {
+        return match ($figure) {
+            'ohms', 'leakOhms', 'esrOhms' => [ReadingKind::Value, ReadingKind::Above, ReadingKind::Below, ReadingKind::Overload],
+            'leakAmperes' => self::Reform === $this ? [ReadingKind::Value, ReadingKind::Below] : [ReadingKind::Value, ReadingKind::Above, ReadingKind::Below, ReadingKind::Overload],
+            'farads' => self::Capacitor === $this ? [ReadingKind::Value, ReadingKind::Below] : [ReadingKind::Value],
+            default => [ReadingKind::Value],
+        };
+    }
+
     /** @return list<string> the answers of a question by eye, the good one first */
     public function choices(): array
     {
@@ -106,6 +122,12 @@ enum TrialKind: string
             self::HeaterReference => ['winding-tap', 'two-resistors', 'hum-pot', 'elevated', 'capacitor', 'none'],
             default => [],
         };
+    }
+
+    /** A test of the socket: another tube in it changes nothing. */
+    public function isOfSocket(): bool
+    {
+        return \in_array($this, [self::Contacts, self::Path, self::PinShort], true);
     }
 
     /** @return list<ChassisState> */

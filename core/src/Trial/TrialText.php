@@ -54,9 +54,10 @@ final class TrialText
         foreach ($parts as $i => $part) {
             $name = array_keys($names)[$i];
             $unit = $names[$name];
-            $figure = QuantityParser::parse($part, $unit);
+            $figure = Unit::Farads === $unit ? CapacitorText::farads($part) : QuantityParser::parse($part, $unit);
             if (null === $unit) {
-                $unit = $figure->unit ?? Unit::Ohms;
+                $figure = null === $figure->unit ? QuantityParser::parse($part, Unit::Ohms) : $figure;
+                $unit = $figure->unit;
                 if (Unit::Ohms !== $unit && Unit::Amperes !== $unit) {
                     throw CannotRead::otherUnit($figure, Unit::Ohms);
                 }
@@ -91,7 +92,7 @@ final class TrialText
     /** @return array{array<string, Quantity>, array<string, mixed>} */
     private static function tapped(TrialKind $kind, string $text): array
     {
-        if (1 !== preg_match('/^(?:(?<tap>\d+(?:[.,]\d+)?)\s*(?:Ω|ohms?|R)?[\s:]+)?(?<rest>\S+)$/u', (string) preg_replace('/\s*\/\s*/', '/', $text), $m)) {
+        if (1 !== preg_match('/^(?:(?<tap>[0-9]+(?:[.,][0-9]+)?)\s*(?:Ω|ohms?|R)?[\s:]+)?(?<rest>\S+)$/u', (string) preg_replace('/\s*\/\s*/', '/', $text), $m)) {
             throw BadData::at('text', 'primary and secondary volts with a slash belong here, the tap before them where it is another: 16 11.0/0.72');
         }
         $figures = self::checked($kind, self::figures($kind, $m['rest']));
@@ -150,7 +151,7 @@ final class TrialText
     }
 
     /** otherHalfVolts → other half volts */
-    private static function words(string $name): string
+    public static function words(string $name): string
     {
         return strtolower((string) preg_replace('/(?<!^)(?=[A-Z])/', ' ', $name));
     }

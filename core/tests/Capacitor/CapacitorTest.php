@@ -76,13 +76,67 @@ final class CapacitorTest extends TestCase
         self::assertContains($code, self::codes($case['reasons']));
     }
 
-    public function testTheNewestOfEachFigureCounts(): void
+    public function testTheWorstOfEachFigureCountsUntilThePartIsOut(): void
     {
         $drawn = new DrawnCapacitor('C1/a', 20e-6, 450.0, 'filter');
-        $trials = new Trials([self::trial('9 1.8'), self::trial('22'), self::trial('- 4.8')]);
-        $case = CapacitorCase::judge($drawn, $trials, new CapacitorContext());
-        self::assertSame('replace', $case['word']);
-        self::assertSame(['esr-high', 'capacitance-within'], self::codes($case['reasons']));
+        $judge = static fn (Trial ...$trials): array => CapacitorCase::judge($drawn, new Trials(array_values($trials)), new CapacitorContext());
+        self::assertSame(['capacitance-low', 'esr-high'], self::codes($judge(self::trial('9 1.8'), self::trial('22'), self::trial('- 4.8'))['reasons']), 'figures of several passes');
+        self::assertSame('replace', $judge(self::trial('9 1.8'), self::trial('22 1.8'))['word'], 'a later good reading hides nothing');
+        self::assertSame('good', $judge(self::trial('9 1.8'), self::trial('22 1.8', true))['word'], 'isolated supersedes in place');
+        self::assertSame('replace', $judge(self::trial('9 1.8', true), self::trial('22 1.8'))['word']);
+        self::assertSame('good', $judge(self::trial('22 1.8 1.4m@450/5'), self::trial('- - 90u@450/5'))['word'], 'leakage falls while the part forms');
+        self::assertSame('replace', $judge(self::trial('22 1.8 90u@450/5'), self::trial('- - 1.4m@450/5'))['word']);
+        self::assertSame('replace', $judge(self::trial('22 1.8 1.4m@450/5'), self::trial('- - 90u@100/5'))['word'], 'little at low volts is no answer');
+    }
+
+    /** @return iterable<string, array{DrawnCapacitor, string, string, string}> */
+    public static function bounds(): iterable
+    {
+        $can = new DrawnCapacitor('C1/a', 20e-6, 450.0, 'filter');
+        $film = new DrawnCapacitor('C9', 22e-9, 400.0);
+        $coupling = new DrawnCapacitor('C14', 22e-9, 400.0, 'coupling', workingVolts: 300, gridOhms: 220e3);
+        yield 'less than a nanofarad is none' => [$can, '<1n 1.8', 'replace', 'capacitance-none'];
+        yield 'at most what is drawn is not what is drawn' => [$can, '<20 1.8', 'cannot-say', 'capacitance-bound'];
+        yield 'a bare zero' => [$can, '0 1.8', 'replace', 'capacitance-none'];
+        yield 'ESR beyond the meter' => [$can, '22 ol', 'replace', 'esr-high'];
+        yield 'ESR above its limit, at least' => [$can, '22 >3', 'replace', 'esr-high'];
+        yield 'ESR of at least little' => [$can, '22 >1', 'cannot-say', 'esr-bound'];
+        yield 'ESR of at most little' => [$can, '22 <1', 'good', 'esr-good'];
+        yield 'ESR at most the limit' => [$can, '22 <2.5', 'cannot-say', 'esr-bound'];
+        yield 'leakage of at least nothing' => [$can, '22 1.8 >50u@450/5', 'cannot-say', 'leakage-bound'];
+        yield 'leakage above its limit, at least' => [$can, '22 1.8 >500u@450/5', 'replace', 'leakage-high'];
+        yield 'leakage beyond the meter is not 0 A' => [$can, '22 1.8 ol@450/5', 'replace', 'leakage-overrange'];
+        yield 'leakage zero on a milliamperemeter' => [$can, '22 1.8 0m@450/5', 'cannot-say', 'leakage-limit-too-coarse'];
+        yield 'leakage zero on a microamperemeter' => [$can, '22 1.8 0u@450/5', 'good', 'leakage-good'];
+        yield 'none, of a limit that nobody said' => [$can, '22 1.8 none@450/5', 'cannot-say', 'leakage-limit-not-said'];
+        yield 'a film part on a coarse meter' => [$film, '22n - 0u@400', 'good', 'film-tight'];
+        yield 'a film part on a coarser one' => [$film, '22n - <2u@400', 'cannot-say', 'film-tester-too-coarse'];
+        yield 'a film part at 50 V' => [$film, '22n - <0.1u@50', 'cannot-say', 'leakage-below-rated'];
+        yield 'a film part that leaks beyond the meter' => [$film, '22n - ol@400', 'replace', 'leakage-overrange'];
+        yield 'coupling, beyond the meter' => [$coupling, '22n - ol@400', 'replace', 'leakage-overrange'];
+        yield 'coupling, a zero of ten microamperes' => [$coupling, '22n - 0.00m@400', 'cannot-say', 'coupling-tester-too-coarse'];
+        yield 'coupling, a fine zero' => [$coupling, '22n - 0.0u@400', 'good', 'coupling-tight'];
+    }
+
+    #[DataProvider('bounds')]
+    public function testABoundIsNoFigure(DrawnCapacitor $drawn, string $text, string $word, string $code): void
+    {
+        $case = self::judged($drawn, $text, true);
+        self::assertSame([$word, true], [$case['word'], \in_array($code, self::codes($case['reasons']), true)], implode(', ', self::codes($case['reasons'])));
+    }
+
+    public function testALimitThatWasSeenIsSaid(): void
+    {
+        $reasons = self::judged(new DrawnCapacitor('C9', 22e-9, 400.0), '22n - 0u@400', true)['reasons'];
+        $tight = array_values(array_filter($reasons, static fn (Reason $r): bool => 'film-tight' === $r->code))[0];
+        self::assertSame([1e-6, true], [$tight->figures['leakAmperes'], $tight->figures['isLimit']]);
+    }
+
+    public function testAReversedPartDoesNotTurnItself(): void
+    {
+        $looked = static fn (string ...$seen): array => CapacitorCase::judge(new DrawnCapacitor('C1', 20e-6, 450.0, 'filter'), new Trials([self::trial('22 1.8'), ...array_map(static fn (string $s): Trial => Trial::typed(TrialKind::Polarity, 'C1', '', $s), array_values($seen))]), new CapacitorContext());
+        self::assertSame('danger', $looked('reversed', 'right')['word']);
+        self::assertSame('good', $looked('right')['word']);
     }
 
     public function testCouplingLeakageByWhatItDoesToTheGrid(): void

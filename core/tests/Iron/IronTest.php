@@ -17,7 +17,10 @@ use Yew\Core\Iron\RatioTest;
 use Yew\Core\Iron\TransformerVerdict;
 use Yew\Core\Iron\TurnsRatio;
 use Yew\Core\Iron\Winding;
+use Yew\Core\Quantity\QuantityParser;
+use Yew\Core\Quantity\Unit;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\LeakFigure;
 use Yew\Core\Trial\Reason;
 use Yew\Core\Trial\Step;
 use Yew\Core\Trial\Trial;
@@ -76,12 +79,12 @@ final class IronTest extends TestCase
     public function testALeakAtWorkIsShownInWatts(): void
     {
         // IRON-6: 4.5 kΩ at 300 V is 67 mA and 20 W.
-        $reasons = Insulation::judge(self::trials([TrialKind::Insulation, 'primary-core', '300/4.5k']), 300);
+        $reasons = Insulation::judge(self::trials([TrialKind::Insulation, 'primary-core', '300/4.5k']), new IronContext(bPlusVolts: 300));
         self::assertSame(['insulation-leaks-at-work', Verdict::Danger], [$reasons[0]->code, $reasons[0]->verdict]);
         self::assertEqualsWithDelta(0.0667, $reasons[0]->figures['leakAmperes'], 1e-4);
         self::assertEqualsWithDelta(20.0, $reasons[0]->figures['leakWatts'], 0.01);
         // 2 µA at 600 V is 300 MΩ.
-        self::assertEqualsWithDelta(300e6, Insulation::ohms(Trial::typed(TrialKind::Insulation, 'x', '', '600/2uA'))['ohms'] ?? 0, 1);
+        self::assertEqualsWithDelta(300e6, LeakFigure::of(Trial::typed(TrialKind::Insulation, 'x', '', '600/2uA'))->leakOhms ?? 0, 1);
     }
 
     /** @return iterable<string, array{list<array{TrialKind, string, string}>, string}> */
@@ -93,6 +96,18 @@ final class IronTest extends TestCase
         yield 'the lowest reading counts' => [[[TrialKind::InsulationOhms, $pair, '12k'], [TrialKind::Insulation, $pair, '600/>300M'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-leaks-at-work'];
         yield 'ohms again are missing' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/>300M']], 'insulation-not-again'];
         yield 'good' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/<2uA'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-good'];
+        yield 'a tester that sees half a megohm' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/>500k'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-limit-too-coarse'];
+        yield 'a tester that sees a milliampere' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/<1mA'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-limit-too-coarse'];
+        yield 'just a megohm seen' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/>1M'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-seen-short-of-good'];
+        yield 'seen to just under the shop’s limit' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/>49M'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-seen-short-of-good'];
+        yield 'seen to the shop’s limit' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/>50M'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-good'];
+        yield 'much seen at a low step only' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '100/>500M'], [TrialKind::Insulation, $pair, '600/>500k'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-limit-too-coarse'];
+        yield 'overload says no limit' => [[[TrialKind::InsulationOhms, $pair, 'ol'], [TrialKind::Insulation, $pair, '600/ol'], [TrialKind::InsulationOhms, $pair, 'ol']], 'insulation-limit-not-said'];
+        yield 'a bare zero is its last digit' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/0mA'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-limit-too-coarse'];
+        yield 'a finer zero sees further' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/0uA'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-good'];
+        yield 'leakage beyond the tester' => [[[TrialKind::Insulation, $pair, '600/>10mA']], 'insulation-leaks-at-work'];
+        yield 'a measured gigohm is seen' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/1G'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-good'];
+        yield 'at most half a megohm' => [[[TrialKind::Insulation, $pair, '600/<500k']], 'insulation-leaks-at-work'];
         yield 'above a megohm' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/40M'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-weak'];
     }
 
@@ -100,15 +115,15 @@ final class IronTest extends TestCase
     #[DataProvider('insulation')]
     public function testInsulation(array $trials, string $code): void
     {
-        self::assertSame($code, Insulation::judge(self::trials(...$trials), 450)[0]->code);
+        self::assertSame($code, Insulation::judge(self::trials(...$trials), self::context())[0]->code);
     }
 
     public function testWithItsEarthsOnItIsLiftedBeforeItIsCondemned(): void
     {
         $inPlace = Trial::typed(TrialKind::InsulationOhms, 'T2', 'secondary-core', '0.4');
-        self::assertSame(['insulation-lift-first', Verdict::CannotSay], [Insulation::judge(new Trials([$inPlace]), 450)[0]->code, Insulation::judge(new Trials([$inPlace]), 450)[0]->verdict]);
+        self::assertSame(['insulation-lift-first', Verdict::CannotSay], [Insulation::judge(new Trials([$inPlace]), self::context())[0]->code, Insulation::judge(new Trials([$inPlace]), self::context())[0]->verdict]);
         $lifted = self::trials([TrialKind::InsulationOhms, 'secondary-core', '>20M'], [TrialKind::Insulation, 'secondary-core', '600/>300M'], [TrialKind::InsulationOhms, 'secondary-core', '>20M']);
-        self::assertSame('insulation-good', Insulation::judge(new Trials([$inPlace, ...$lifted->all]), 450)[0]->code, 'the isolated readings supersede the one in place');
+        self::assertSame('insulation-good', Insulation::judge(new Trials([$inPlace, ...$lifted->all]), self::context())[0]->code, 'the isolated readings supersede the one in place');
     }
 
     /** @return iterable<string, array{list<array{TrialKind, string, string}>, string}> */
@@ -143,6 +158,71 @@ final class IronTest extends TestCase
         self::assertContains('load-suits', $codes('11.50/0.400'));
         self::assertContains('load-low', $codes('11.50/0.500'));
         self::assertContains('load-high', $codes('11.50/0.330'));
+    }
+
+    public function testOverloadOfLeakageIsTheWorstLeak(): void
+    {
+        $overload = new Trial(TrialKind::Insulation, 'T2', 'primary-core', '600/ol', ['volts' => QuantityParser::parse('600', Unit::Volts), 'leakAmperes' => QuantityParser::parse('ol', Unit::Amperes)], [], true, 0.0);
+        $reason = Insulation::judge(new Trials([$overload]), self::context())[0];
+        self::assertSame(['insulation-leaks-overrange', Verdict::Danger], [$reason->code, $reason->verdict], 'not 0 A');
+    }
+
+    public function testTheShopSetsHowFarATesterMustSee(): void
+    {
+        $seen = self::trials(...self::tight('primary-core'));
+        self::assertSame('insulation-good', Insulation::judge($seen, new IronContext(60, 450, insulationOhms: 300e6))[0]->code);
+        self::assertSame('insulation-seen-short-of-good', Insulation::judge($seen, new IronContext(60, 450, insulationOhms: 301e6))[0]->code);
+        self::assertSame('insulation-not-to-peak', Insulation::judge($seen, new IronContext(60, 450, insulationVolts: 1000.0))[0]->code);
+        $low = self::trials([TrialKind::InsulationOhms, 'primary-core', '>20M'], [TrialKind::Insulation, 'primary-core', '499/>300M'], [TrialKind::InsulationOhms, 'primary-core', '>20M']);
+        self::assertSame('insulation-not-to-peak', Insulation::judge($low, new IronContext(60, 150))[0]->code, 'at 500 V or more, however low its own peak');
+    }
+
+    public function testOnePairOfThreeIsNotTheQuestionAsked(): void
+    {
+        $some = new Trials(array_values(array_filter(self::sound()->all, static fn (Trial $t): bool => 'secondary-core' !== $t->subject)));
+        $verdict = OutputTransformer::judge(self::drawn(), $some, self::context());
+        self::assertSame(['open', ['leaking', 'breaks-down'], ['secondary to core']], [$verdict->word, $verdict->notAsked, $verdict->notTested]);
+        $named = array_values(array_filter($verdict->reasons, static fn (Reason $r): bool => 'iron-not-tested' === $r->code));
+        self::assertSame(['secondary to core'], $named[0]->figures['what'] ?? null);
+    }
+
+    public function testWithNothingDrawnNothingIsSoundForLackOfContradiction(): void
+    {
+        $bare = new DrawnTransformer('T2', 'output', tapOhms: 8);
+        self::assertSame('cannot-say', OutputTransformer::judge($bare, self::sound(), self::context())->word);
+        self::assertSame('sound', OutputTransformer::judge($bare, self::sound(), new IronContext(60, 450, sisterOhms: 6610))->word, 'a sister says what it should be');
+        self::assertSame('sound', OutputTransformer::judge($bare, self::sound(), new IronContext(60, 450, lastVisitOhms: 6610))->word);
+        $choke = self::trials([TrialKind::WindingOhms, 'winding', '96'], [TrialKind::ChokeInductance, '', '10/6.6m'], ...self::tight('winding-core'));
+        self::assertSame('cannot-say', Choke::judge(new DrawnTransformer('L1', 'choke'), $choke, self::context())->word);
+    }
+
+    /** @return iterable<string, array{TrialKind, string, string, string}> */
+    public static function boundsInOhms(): iterable
+    {
+        yield 'open by overload' => [TrialKind::WindingOhms, 'half a', 'ol', 'winding-open'];
+        yield 'open by a bound far beyond copper' => [TrialKind::WindingOhms, 'half a', '>100k', 'winding-open'];
+        yield 'a bound below copper says nothing' => [TrialKind::WindingOhms, 'half a', '>50', 'winding-bound'];
+        yield 'more than twice, at least' => [TrialKind::WindingOhms, 'half a', '>200', 'winding-high'];
+        yield 'less than half, at most' => [TrialKind::WindingOhms, 'half a', '<2', 'winding-shorted'];
+        yield 'at most what is drawn is not what is drawn' => [TrialKind::WindingOhms, 'half a', '<58', 'winding-bound'];
+        yield 'an output that is continuous at most' => [TrialKind::OutputOhms, '', '<1', 'output-continuous'];
+        yield 'an output bound that says nothing' => [TrialKind::OutputOhms, '', '<20', 'output-ohms-bound'];
+        yield 'an output that is open' => [TrialKind::OutputOhms, '', '>1k', 'output-open'];
+        yield 'an output of more than a few ohms' => [TrialKind::OutputOhms, '', '>2', 'output-ohms-bound'];
+    }
+
+    #[DataProvider('boundsInOhms')]
+    public function testABoundSaysWhatItExcludesAndNoMore(TrialKind $kind, string $subject, string $text, string $code): void
+    {
+        self::assertContains($code, self::codes(OutputTransformer::judge(self::drawn(), self::trials([$kind, $subject, $text]), self::context())->reasons));
+    }
+
+    public function testTheWorstOfSeveralStandsBesideTheNewest(): void
+    {
+        $reasons = OutputTransformer::judge(self::drawn(), new Trials([...self::trials([TrialKind::OverStress, '', 'spark'])->all, ...self::sound()->all, ...self::trials([TrialKind::OverStress, '', 'quiet'])->all]), self::context());
+        self::assertSame('condemned', $reasons->word);
+        $said = array_values(array_filter($reasons->reasons, static fn (Reason $r): bool => str_starts_with($r->code, 'over-stress')));
+        self::assertSame([['over-stress-fails', 'earlier'], ['over-stress-quiet', 'now']], array_map(static fn (Reason $r): array => [$r->code, $r->stands], $said));
     }
 
     public function testASoundOutputTransformer(): void
@@ -203,7 +283,8 @@ final class IronTest extends TestCase
     public function testWithoutTheThreeQuestionsItIsOpen(): void
     {
         $verdict = OutputTransformer::judge(self::drawn(), self::trials([TrialKind::WindingOhms, 'half a', '58']), self::context());
-        self::assertSame(['open', ['shorted-turn', 'leaking', 'breaks-down']], [$verdict->word, $verdict->notAsked]);
+        self::assertSame(['open', ['open', 'shorted-turn', 'leaking', 'breaks-down']], [$verdict->word, $verdict->notAsked], 'one half of three windings is not the question asked');
+        self::assertSame(['half b', 'secondary', 'primary to core', 'primary to secondary', 'secondary to core'], $verdict->notTested);
     }
 
     public function testAReplacementStandsBesideTheOldPart(): void
@@ -256,8 +337,8 @@ final class IronTest extends TestCase
     {
         $drawn = new DrawnTransformer('L1', 'choke', [['id' => 'winding', 'name' => 'winding', 'ohms' => 96.0, 'volts' => null, 'centreTapped' => false]], henries: 4);
         $judge = static fn (bool $lifted): array => self::codes(Choke::judge($drawn, new Trials([Trial::typed(TrialKind::ChokeInductance, 'L1', '', '10.0/13.2m', $lifted)]), new IronContext())->reasons);
-        self::assertSame(['choke-lift-first'], $judge(false));
-        self::assertSame(['choke-low'], $judge(true));
+        self::assertSame('choke-lift-first', $judge(false)[0]);
+        self::assertSame('choke-low', $judge(true)[0]);
     }
 
     public function testOhmsComeOnceMoreAfterTheHighVoltage(): void
@@ -284,10 +365,16 @@ final class IronTest extends TestCase
     private static function sound(): Trials
     {
         return self::trials(
-            [TrialKind::WindingOhms, 'half a', '57.6'], [TrialKind::WindingOhms, 'half b', '66.1'], [TrialKind::InsulationOhms, 'primary-core', '>20M'], [TrialKind::OutputOhms, '', '0.4'],
+            [TrialKind::WindingOhms, 'half a', '57.6'], [TrialKind::WindingOhms, 'half b', '66.1'], [TrialKind::OutputOhms, '', '0.4'],
             [TrialKind::Ratio, '8', '11.50/0.400'], [TrialKind::Halves, '', '5.74/5.77'], [TrialKind::Magnetising, '8', '5.02/60m'],
-            [TrialKind::Insulation, 'primary-core', '600/>300M'], [TrialKind::InsulationOhms, 'primary-core', '>20M'],
+            ...self::tight('primary-core'), ...self::tight('primary-secondary'), ...self::tight('secondary-core'),
         );
+    }
+
+    /** @return list<array{TrialKind, string, string}> the whole order of IRON-6, nothing found */
+    private static function tight(string $pair): array
+    {
+        return [[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/>300M'], [TrialKind::InsulationOhms, $pair, '>20M']];
     }
 
     /** @param array{TrialKind, string, string} ...$typed */

@@ -121,6 +121,21 @@ final class LookTest extends TestCase
         }
     }
 
+    public function testAStepDownCuresVoltsAndNotFlux(): void
+    {
+        // LOOK-3: a 60 Hz-only 117 V primary on 230 V, 50 Hz. At rated volts a fifth too much flux; at 5/6 of them heaters lose 17 %.
+        $only60 = MainsConversion::plan('single', [117.0], 230.0, 60.0, 50.0, null, null);
+        self::assertSame([false, null, ['another-transformer-flux']], [$only60['possible'], $only60['stepDownVolts'], $only60['steps']]);
+        self::assertEqualsWithDelta(97.5, $only60['highestVolts'], 1e-9);
+        self::assertEqualsWithDelta(-16.7, $only60['heaterPercent'], 0.05);
+        $for50 = MainsConversion::plan('single', [117.0], 230.0, 50.0, 50.0, null, null);
+        self::assertSame([117.0, ['step-down']], [$for50['stepDownVolts'], $for50['steps']]);
+        // On both sides of the heaters' ten per cent: made for 55 Hz they lose 9.1 %, for 56 Hz 10.7 %.
+        self::assertEqualsWithDelta(117.0 / 1.1, MainsConversion::plan('single', [117.0], 230.0, 55.0, 50.0, null, null)['stepDownVolts'] ?? 0.0, 1e-9);
+        self::assertNull(MainsConversion::plan('single', [117.0], 230.0, 56.0, 50.0, null, null)['stepDownVolts']);
+        self::assertNull(MainsConversion::plan('single', [230.0], 117.0, 50.0, 60.0, null, null)['stepDownVolts'], 'nothing steps a lower mains down');
+    }
+
     public function testDateCodesWithTheirCandidates(): void
     {
         // EIA source-date codes, from memory.
@@ -162,6 +177,16 @@ final class LookTest extends TestCase
         yield 'mains holds' => [TrialKind::MainsInsulation, '', '500/>50M', 'mains-tight', Verdict::Within];
         yield 'mains leaks' => [TrialKind::MainsInsulation, '', '500/340k', 'mains-leaks', Verdict::Danger];
         yield 'mains leaks, as a current' => [TrialKind::MainsInsulation, '', '500/2mA', 'mains-leaks', Verdict::Danger];
+        yield 'at most a fifth of an ohm' => [TrialKind::EarthBond, 'cord', '<0.2', 'earth-good', Verdict::Within];
+        yield 'at most half an ohm says nothing' => [TrialKind::EarthBond, 'cord', '<0.5', 'earth-bound', Verdict::CannotSay];
+        yield 'at least half an ohm' => [TrialKind::EarthBond, 'cord', '>0.5', 'earth-high', Verdict::Danger];
+        yield 'beyond any lead' => [TrialKind::EarthBond, 'cord', '>1k', 'earth-open', Verdict::Danger];
+        yield 'mains seen to half a megohm' => [TrialKind::MainsInsulation, '', '500/>500k', 'mains-meter-too-coarse', Verdict::CannotSay];
+        yield 'mains seen to a megohm' => [TrialKind::MainsInsulation, '', '500/>1M', 'mains-tight', Verdict::Within];
+        yield 'mains, overload' => [TrialKind::MainsInsulation, '', '500/ol', 'mains-limit-not-said', Verdict::CannotSay];
+        yield 'mains, nothing on a milliamperemeter' => [TrialKind::MainsInsulation, '', '500/0mA', 'mains-meter-too-coarse', Verdict::CannotSay];
+        yield 'mains, at least two milliamperes' => [TrialKind::MainsInsulation, '', '500/>2mA', 'mains-leaks', Verdict::Danger];
+        yield 'mains, at most 400 kilohms' => [TrialKind::MainsInsulation, '', '500/<400k', 'mains-leaks', Verdict::Danger];
         yield 'tested too low' => [TrialKind::MainsInsulation, '', '50/>20M', 'mains-tested-low', Verdict::CannotSay];
         yield 'a bridged holder' => [TrialKind::Fuse, '', 'bridged', 'fuse-bridged', Verdict::Danger];
         yield 'an empty holder' => [TrialKind::Fuse, '', 'none', 'fuse-missing', Verdict::Out];

@@ -12,6 +12,7 @@ use Yew\Core\Reading\Expecter;
 use Yew\Core\Reading\Mark;
 use Yew\Core\Reading\Neighbourhood;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Sheet\Sheet;
 use Yew\Core\Tests\SheetFixture;
 
 /** Windows of JUDGE-1: common practice. Floors of JUDGE-2 and the heater's ± 10 %: RCA RC-30, from memory. */
@@ -165,6 +166,87 @@ final class JudgeTest extends TestCase
         self::assertSame([Verdict::CannotSay, 'dead-zero'], [$first->verdict, $first->reasonCode]);
         $second = Bench::judge('V1.1', '0.0', near: new Neighbourhood(neighboursHealthy: true, zeroBefore: true));
         self::assertSame([Verdict::Out, 'zero'], [$second->verdict, $second->reasonCode]);
+    }
+
+    /** @return iterable<string, array{string, string, Verdict, string}> kind of the point, typed, verdict, reason code; −34 V printed */
+    public static function biasOfMinus34(): iterable
+    {
+        foreach (['bias', 'grid', 'other', 'rail'] as $kind) {
+            yield "nothing at a $kind" => [$kind, '0.0', Verdict::Danger, 'bias-lost'];
+            yield "a trace at a $kind" => [$kind, '-0.4', Verdict::Danger, 'bias-lost'];
+            yield "3 V at a $kind" => [$kind, '-3.0', Verdict::Danger, 'bias-lost'];
+            yield "3.5 V at a $kind" => [$kind, '-3.5', Verdict::Danger, 'bias-less-negative'];
+            yield "a ninth short at a $kind" => [$kind, '-30.2', Verdict::Danger, 'bias-less-negative'];
+            yield "seen up to half a volt at a $kind" => [$kind, '<0.5', Verdict::Danger, 'bias-lost'];
+            yield "at least −2 V at a $kind" => [$kind, '>-2', Verdict::Danger, 'bias-lost'];
+            yield "at least −20 V at a $kind" => [$kind, '>-20', Verdict::Danger, 'bias-less-negative-bound'];
+            yield "at most −20 V at a $kind" => [$kind, '<-20', Verdict::CannotSay, 'limit-inside-window'];
+            yield "cold at a $kind" => [$kind, '-38.5', Verdict::Out, 'bias' === $kind ? 'bias-cold' : 'low'];
+        }
+        yield 'a cathode that returns to a negative rail is no bias' => ['cathode', '-26.0', Verdict::Out, 'high'];
+    }
+
+    #[DataProvider('biasOfMinus34')]
+    public function testLostBiasIsTheWorstBiasWhateverKindThePointWasGiven(string $kind, string $text, Verdict $verdict, string $code): void
+    {
+        $judgement = Bench::judge('V2.5', $text, Bench::setting(sheet: self::sheetWith(['place' => 'V2.5', 'kind' => $kind, 'printedVolts' => -34])));
+        self::assertSame([$verdict, $code], [$judgement->verdict, $judgement->reasonCode]);
+    }
+
+    public function testLostBiasCountsUntilItIsProbedAgain(): void
+    {
+        $sheet = self::sheetWith(['place' => 'V2.5', 'kind' => 'bias', 'printedVolts' => -34]);
+        $judged = static fn (bool $healthy, bool $before): array => [($j = Bench::judge('V2.5', '0.0', Bench::setting(sheet: $sheet), new Neighbourhood(neighboursHealthy: $healthy, zeroBefore: $before)))->verdict, $j->reasonCode];
+        self::assertSame([Verdict::Danger, 'bias-lost-probe-again'], $judged(true, false));
+        self::assertSame([Verdict::Danger, 'bias-lost'], $judged(true, true));
+        self::assertSame([Verdict::Danger, 'bias-lost'], $judged(false, false));
+        $tapped = Bench::judge('V2.5', '-34.0', Bench::setting(sheet: $sheet), new Neighbourhood(neighboursHealthy: true), tapped: [-34.0, 0.0, -33.9]);
+        self::assertSame([Verdict::Danger, 0.0], [$tapped->verdict, $tapped->volts], 'the worst of a tap decides');
+    }
+
+    public function testLostBiasNeedsNoConditionsOnALiveChassis(): void
+    {
+        self::assertSame(Verdict::Danger, self::ofBias(['inletVolts' => null], ChassisState::Energised, '0.0'), 'mains not stated');
+        self::assertSame(Verdict::Danger, self::ofBias(['limiter' => ['kind' => 'lamp', 'watts' => 60]], ChassisState::Energised, '0.0'));
+        self::assertSame(Verdict::Danger, self::ofBias(['inletVolts' => null], ChassisState::Energised, '<0.5'));
+        self::assertSame(Verdict::CannotSay, self::ofBias(['inletVolts' => null], ChassisState::Energised, '-10'));
+        self::assertSame(Verdict::CannotSay, self::ofBias(['inletVolts' => null], ChassisState::Ramping, '0.0'), 'it rises from nothing in every healthy start');
+        self::assertSame(Verdict::CannotSay, self::ofBias(['inletVolts' => null], ChassisState::Discharging, '0.0'));
+    }
+
+    public function testAGridIsJudgedAgainstItsReturn(): void
+    {
+        $sheet = self::sheetWith(['place' => 'V2.5', 'kind' => 'grid', 'printedVolts' => -34, 'fedBy' => 'N', 'gridLeakOhms' => 220000]);
+        $judged = static fn (string $text, ?float $return): array => [($j = Bench::judge('V2.5', $text, Bench::setting(sheet: $sheet), new Neighbourhood(returnVolts: $return)))->verdict, $j->reasonCode];
+        // Half of the band of 33 V on the 60 V range is 0.19 V: it comes off first.
+        self::assertSame([Verdict::Danger, 'grid-above-return'], $judged('-32.70', -34.0));
+        self::assertSame([Verdict::Out, 'grid-leaks-over-return'], $judged('-32.90', -34.0));
+        self::assertSame([Verdict::Out, 'grid-leaks-over-return'], $judged('-33.20', -34.0));
+        self::assertSame([Verdict::Within, 'within'], $judged('-33.50', -34.0));
+        self::assertSame([Verdict::Within, 'within'], $judged('-32.70', null), 'without its return nothing is known of it');
+        $leak = Bench::judge('V2.5', '-30.00', Bench::setting(sheet: $sheet), new Neighbourhood(returnVolts: -34.0));
+        self::assertEqualsWithDelta(4.0, $leak->figures['overVolts'], 0.25, '−30 V over a −34 V return is 4 V of leakage');
+        $zero = Bench::judge('V2.5', '-0.2', Bench::setting(sheet: self::sheetWith(['place' => 'V2.5', 'kind' => 'grid', 'printedVolts' => 0, 'fedBy' => 'N'])), new Neighbourhood(returnVolts: -4.0));
+        self::assertSame('grid-above-return', $zero->reasonCode, 'a zero is four volts too much over −4 V');
+    }
+
+    public function testABoundAboveARatingIsADanger(): void
+    {
+        self::assertSame([Verdict::Danger, 'above-capacitor-rating'], [($j = Bench::judge('A', '>520'))->verdict, $j->reasonCode]);
+        self::assertSame(Verdict::CannotSay, Bench::judge('A', '>440')->verdict);
+        self::assertSame('grid-positive', Bench::judge('V2.5', '>5')->reasonCode);
+    }
+
+    /** @param array<string, mixed> $facts */
+    private static function ofBias(array $facts, ChassisState $state, string $text): Verdict
+    {
+        return Bench::judge('V2.5', $text, Bench::setting($facts, self::sheetWith(['place' => 'V2.5', 'kind' => 'bias', 'printedVolts' => -34]), $state))->verdict;
+    }
+
+    /** @param array<string, mixed> $point */
+    private static function sheetWith(array $point): Sheet
+    {
+        return SheetFixture::sheet([...SheetFixture::document(), 'points' => [$point]]);
     }
 
     public function testSisters(): void

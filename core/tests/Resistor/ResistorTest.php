@@ -39,6 +39,12 @@ final class ResistorTest extends TestCase
         yield 'in circuit low: lift' => [$alone, '61k', false, 'lift', 'resistor-low-lift'];
         yield 'lifted low' => [$alone, '61k', true, 'replace', 'resistor-low'];
         yield 'open' => [$alone, 'ol', false, 'replace', 'resistor-open'];
+        yield 'at most its value is not its value' => [$alone, '<100k', false, 'lift', 'resistor-bound'];
+        yield 'at least less than its value' => [$alone, '>50k', false, 'lift', 'resistor-bound'];
+        yield 'at least more than it may' => [$alone, '>150k', false, 'replace', 'resistor-high-in-place'];
+        yield 'at least far more than it may' => [$alone, '>20M', false, 'replace', 'resistor-open'];
+        yield 'at most less than it may, in place' => [$alone, '<50k', false, 'lift', 'resistor-low-lift'];
+        yield 'at most less than it may, lifted' => [$alone, '<50k', true, 'replace', 'resistor-low'];
         yield 'a decade off' => [$alone, '1M', false, 'replace', 'resistor-decade'];
         yield 'a decade below is a parallel path until it is lifted' => [$alone, '10k', false, 'lift', 'resistor-low-lift'];
         yield 'and a wrong part once it is' => [$alone, '10k', true, 'replace', 'resistor-decade'];
@@ -56,6 +62,16 @@ final class ResistorTest extends TestCase
     {
         $case = ResistorCase::judge($drawn, self::trials([TrialKind::Resistor, '', $text, $lifted]), null, null);
         self::assertSame([$word, $code], [$case['word'], $case['reasons'][0]->code]);
+    }
+
+    public function testLiftedStandsForInPlaceAndBothAreShown(): void
+    {
+        $drawn = new DrawnResistor('R1', 1e3, 'a', 'b', 10.0, inCircuitOhms: 610.0);
+        $case = ResistorCase::judge($drawn, new Trials([Trial::typed(TrialKind::Resistor, 'R1', '', '1k6', true), Trial::typed(TrialKind::Resistor, 'R1', '', '610')]), null, null);
+        self::assertSame('replace', $case['word'], '1.6 kΩ lifted is not cured by 610 Ω in place');
+        self::assertSame([['resistor-high', 'now'], ['resistor-within', 'superseded']], array_map(static fn (Reason $r): array => [$r->code, $r->stands], $case['reasons']));
+        $better = ResistorCase::judge($drawn, new Trials([Trial::typed(TrialKind::Resistor, 'R1', '', '<2k'), Trial::typed(TrialKind::Resistor, 'R1', '', '612')]), null, null);
+        self::assertSame(['good', ['resistor-within']], [$better['word'], array_map(static fn (Reason $r): string => $r->code, $better['reasons'])], '"cannot say" gives way to what could say it');
     }
 
     public function testItsOwnOhmsAreWorkedBackFromThePlace(): void
@@ -141,6 +157,15 @@ final class ResistorTest extends TestCase
         yield 'another pin spread' => [[[TrialKind::Contacts, '', '3 l, 8 dirty']], 'bad', 'contact-bad'];
         yield 'dirt' => [[[TrialKind::Contacts, '', '3 dirty']], 'watch', 'contact-dirty'];
         yield 'no way to the grid: no bias' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'N2→V4.5', 'ol']], 'bad', 'path-bias-open'];
+        yield 'open while wiggled, then as drawn' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'N2→V4.5', 'ol'], [TrialKind::Path, 'N2→V4.5', '222k']], 'bad', 'path-bias-open'];
+        yield 'a bound that says nothing of a path' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'N2→V4.5', '>5']], 'watch', 'path-bound'];
+        yield 'a bound that says the path is broken' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'N2→V4.5', '>20M']], 'bad', 'path-bias-open'];
+        yield 'pins apart as far as 5 Ω' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '3-4', '>5']], 'watch', 'pins-bound'];
+        yield 'pins apart as far as a megohm' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '2-8', '>1M']], 'sound', 'pins-apart'];
+        yield 'pins apart as far as 900 kΩ' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '2-8', '>900k']], 'watch', 'pins-bound'];
+        yield 'pins touch, at most' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '3-4', '<1']], 'bad', 'pins-touch'];
+        yield 'a short that came and went' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '3-4', '0.4'], [TrialKind::PinShort, '3-4', '640']], 'bad', 'pins-touch'];
+        yield 'a loose contact does not heal' => [[[TrialKind::Contacts, '', '5 loose'], [TrialKind::Contacts, '', 'ok']], 'bad', 'contact-loses-bias'];
         yield 'a stopper bypassed' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'B→V4.4', '2.1']], 'bad', 'path-short'];
         yield 'a bad joint on the way' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'A→V4.3', '260']], 'bad', 'path-high'];
         yield 'plate and screen touch' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '3-4', '0.4']], 'bad', 'pins-touch'];

@@ -75,13 +75,51 @@ final class TrialTest extends TestCase
         }
     }
 
+    /** @return iterable<string, array{TrialKind, string, bool}> test, text, whether its kind of figure says something there */
+    public static function kindsOfFigure(): iterable
+    {
+        yield 'ohms beyond the meter' => [TrialKind::Resistor, 'ol', true];
+        yield 'ohms as a bound' => [TrialKind::PinShort, '>20M', true];
+        yield 'ohms below a bound' => [TrialKind::EarthBond, '<0.1', true];
+        yield 'leakage beyond the meter' => [TrialKind::Insulation, '600/<2uA', true];
+        yield 'ESR beyond the meter' => [TrialKind::Capacitor, '22 ol', true];
+        yield 'capacitance below a bound' => [TrialKind::Capacitor, '<1n', true];
+        yield 'reforming, nothing seen' => [TrialKind::Reform, '450/<10u', true];
+        yield 'reforming beyond the meter' => [TrialKind::Reform, '450/ol', false];
+        yield 'a bound is no ratio' => [TrialKind::Ratio, '11.0/<0.5', false];
+        yield 'overload is no ratio' => [TrialKind::Ratio, 'ol/0.5', false];
+        yield 'a bound is no half' => [TrialKind::Halves, '5.6/>5.5', false];
+        yield 'a bound is no current' => [TrialKind::Magnetising, '5.0/<60m', false];
+        yield 'a bound is no test voltage' => [TrialKind::Insulation, '>600/>300M', false];
+        yield 'overload is no voltage off load' => [TrialKind::OffLoad, '117/ol', false];
+        yield 'a bound is no temperature' => [TrialKind::Surface, '<60/20', false];
+        yield 'a bound is no ripple' => [TrialKind::Ripple, '<5', false];
+        yield 'overload is no capacitance' => [TrialKind::Capacitor, 'ol', false];
+        yield 'leakage at bounded volts' => [TrialKind::Capacitor, '22 1 1u@>400', false];
+    }
+
+    #[DataProvider('kindsOfFigure')]
+    public function testABoundIsTakenOnlyWhereItSaysSomething(TrialKind $kind, string $text, bool $taken): void
+    {
+        $objection = Trial::typed($kind, 'x', '', $text)->objection();
+        self::assertSame($taken, null === $objection, (string) $objection?->getMessage());
+        self::assertSame($taken ? null : 'no-value', $objection?->reason);
+    }
+
+    public function testMicroohmsOfInsulationAreASlipOfTheUnit(): void
+    {
+        $this->expectException(CannotRead::class);
+        $this->expectExceptionMessage('no bench measures');
+        Trial::typed(TrialKind::Insulation, 'T1', 'primary-core', '600/2u');
+    }
+
     public function testFiguresByTheirUnits(): void
     {
         $leak = Trial::typed(TrialKind::Insulation, 'T1', 'primary-core', '600/<2uA');
         self::assertSame(['volts', 'leakAmperes'], array_keys($leak->figures));
         self::assertSame(ReadingKind::Below, $leak->figures['leakAmperes']->kind);
         $ohms = Trial::typed(TrialKind::Insulation, 'T1', 'primary-core', '600/>300M');
-        self::assertTrue($ohms->isOpen('leakOhms'));
+        self::assertSame([null, 300e6, null], [$ohms->value('leakOhms'), $ohms->least('leakOhms'), $ohms->most('leakOhms')], 'a bound is no figure');
         self::assertSame(['mainsVolts', 'volts', 'otherHalfVolts'], array_keys(Trial::typed(TrialKind::OffLoad, 'T1', 'ht', '117.2/331/332')->figures));
     }
 

@@ -98,19 +98,19 @@ final class CapacitorBoard
      */
     private static function gauges(DrawnCapacitor $drawn, Trials $trials, array $window): array
     {
-        $figures = CapacitorCase::latestFigures($trials);
+        $figures = CapacitorCase::countingFigures($drawn, $trials);
         $gauges = [];
-        $farads = $figures['farads'] ?? null;
+        $farads = $figures['farads']['figure'] ?? null;
         if (null !== $farads) {
-            $inside = $farads['value'] >= $window['lowFarads'] && $farads['value'] <= $window['highFarads'];
-            $gauges[] = new Gauge('capacitance', $farads['value'], 'F', $drawn->farads, $window['lowFarads'], $window['highFarads'], $inside ? Verdict::Within : Verdict::Out);
+            $inside = $farads->value >= $window['lowFarads'] && $farads->value <= $window['highFarads'];
+            $gauges[] = new Gauge('capacitance', $farads->plain(), 'F', $drawn->farads, $window['lowFarads'], $window['highFarads'], $inside ? Verdict::Within : Verdict::Out, null === $farads->plain() ? $farads->understood() : null);
         }
         if (isset($figures['esrOhms'])) {
-            $gauges[] = new Gauge('esr', $figures['esrOhms']['value'], 'Ω', null, null, null, Verdict::Within, ReadingKind::Overload === $figures['esrOhms']['kind'] ? 'none' : null);
+            $gauges[] = new Gauge('esr', $figures['esrOhms']['figure']->plain(), 'Ω', null, null, null, Verdict::Within, ReadingKind::Overload === $figures['esrOhms']['figure']->kind ? 'none' : $figures['esrOhms']['figure']->understood());
         }
         if (isset($figures['leakAmperes'])) {
-            $leak = $figures['leakAmperes'];
-            $gauges[] = new Gauge('leakage', $leak['value'], 'A', null, null, null, Verdict::Within, (ReadingKind::Below === $leak['kind'] ? '< ' : '').Engineering::text($leak['value'], 'A').(isset($figures['leakVolts']) ? ' at '.Engineering::text($figures['leakVolts']['value'], 'V', 1.0) : ''));
+            $leak = $figures['leakAmperes']['figure'];
+            $gauges[] = new Gauge('leakage', $leak->plain(), 'A', null, null, null, Verdict::Within, $leak->understood().(isset($figures['leakVolts']) ? ' at '.$figures['leakVolts']['figure']->understood() : ''));
         }
 
         return $gauges;

@@ -8,6 +8,7 @@ use Yew\Core\Iron\DrawnIron;
 use Yew\Core\Iron\DrawnTransformer;
 use Yew\Core\Sheet\CircuitAtWork;
 use Yew\Core\Sheet\Sheet;
+use Yew\Core\Trial\Trial;
 use Yew\Core\Trial\Trials;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Shop\Practice;
@@ -18,8 +19,12 @@ final readonly class ColdBench
 {
     /** @var list<DrawnTransformer> */
     public array $iron;
+    public Trials $lastVisit;
 
-    /** @param float $wiredFor mains volts of the unit's wiring */
+    /**
+     * @param float                        $wiredFor mains volts of the unit's wiring
+     * @param (\Closure(Trial): bool)|null $only     which tests count; all where null
+     */
     public function __construct(
         public ColdFold $record,
         public ?Sheet $sheet,
@@ -28,14 +33,27 @@ final readonly class ColdBench
         public Practice $practice,
         public float $wiredFor,
         public int $year,
-        public Trials $lastVisit,
+        Trials $lastVisit,
+        private ?\Closure $only = null,
     ) {
+        // What was measured on an earlier visit says nothing of a part that is new since.
+        $this->lastVisit = $lastVisit->only(fn (Trial $t): bool => !$this->record->isRenewed($t->part));
         $this->iron = DrawnIron::of($sheet);
     }
 
     public function trials(): Trials
     {
-        return $this->record->trials();
+        return null === $this->only ? $this->record->trials() : $this->record->trials()->only($this->only);
+    }
+
+    /**
+     * The same bench as if only some tests had been taken.
+     *
+     * @param \Closure(Trial): bool $fits
+     */
+    public function withOnly(\Closure $fits): self
+    {
+        return new self($this->record, $this->sheet, $this->circuit, $this->tubes, $this->practice, $this->wiredFor, $this->year, $this->lastVisit, $fits);
     }
 
     /** Printed mains for this unit's wiring over the mains for which its transformer is drawn. */
@@ -50,7 +68,7 @@ final readonly class ColdBench
         $seen = null;
         foreach ($this->record->findings() as $finding) {
             $what = $finding['what'] ?? '';
-            if (($finding['place'] ?? null) === $place && \in_array($what, ['burnt', 'cracked', 'scorched', 'broken', 'wrong-value'], true)) {
+            if (!isset($finding['formerSince']) && ($finding['place'] ?? null) === $place && \in_array($what, ['burnt', 'cracked', 'scorched', 'broken', 'wrong-value'], true)) {
                 $seen = $what;
             }
         }

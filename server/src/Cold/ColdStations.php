@@ -6,6 +6,7 @@ namespace Yew\Server\Cold;
 
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\Trial;
 use Yew\Core\Trial\TrialKind;
 use Yew\Core\Version;
 use Yew\Server\Job\Entity\JobUnit;
@@ -14,6 +15,9 @@ use Yew\Server\Tape\Projection\BenchFold;
 /** The boards of the four cold stations, and what a single test is judged as when it is taken. */
 final readonly class ColdStations
 {
+    /** Grounds that no test brings: what is still missing. */
+    private const OF_NO_TEST = ['iron-not-tested', 'iron-nothing-drawn'];
+
     public const ALL = ['look', 'iron', 'capacitors', 'resistors'];
 
     public function __construct(private ColdBenches $benches)
@@ -24,6 +28,14 @@ final readonly class ColdStations
     public function items(JobUnit $unit, string $station, ?BenchFold $fold = null): array
     {
         return self::board($this->benches->of($unit, $fold), $station);
+    }
+
+    /** @return array<string, list<ColdItem>> the boards of all, by station */
+    public function all(JobUnit $unit, ?BenchFold $fold = null): array
+    {
+        $bench = $this->benches->of($unit, $fold);
+
+        return array_combine(self::ALL, array_map(static fn (string $s): array => self::board($bench, $s), self::ALL));
     }
 
     /** @return list<ColdItem> */
@@ -50,38 +62,67 @@ final readonly class ColdStations
     }
 
     /**
-     * The verdict on the part as it stands with this test in: the judgement as given then.
+     * What this test says, with its own verdict, and beside it the part's word with the test in: the judgement as given then.
      *
      * @param BenchFold $before without the test
      * @param BenchFold $after  with the test folded in
      *
      * @return array<string, mixed>|null null for a part that no board shows
      */
-    public function judgement(JobUnit $unit, BenchFold $before, BenchFold $after, TrialKind $kind, string $part): ?array
+    public function judgement(JobUnit $unit, BenchFold $before, BenchFold $after, TrialKind $kind, string $part, string $entryId): ?array
     {
         $item = $this->item($unit, self::of($kind), $after, $part);
         if (null === $item) {
             return null;
         }
         if (TrialKind::Reform === $kind && null !== $item->reform) {
-            return ['verdict' => ('abandon' === $item->reform['state'] ? Verdict::Out : Verdict::Within)->value, 'marks' => [], 'word' => 'reform-'.$item->reform['state'], 'reasonCode' => $item->reform['reason'], 'figures' => [], 'coreVersion' => Version::CORE];
+            return ['verdict' => ('abandon' === $item->reform['state'] ? Verdict::Out : Verdict::Within)->value, 'marks' => [], 'word' => 'reform-'.$item->reform['state'], 'partVerdict' => ('abandon' === $item->reform['state'] ? Verdict::Out : Verdict::Within)->value, 'reasonCode' => $item->reform['reason'], 'figures' => [], 'coreVersion' => Version::CORE];
         }
-        $known = array_map(static fn (Reason $r): array => $r->toArray(), $this->item($unit, self::of($kind), $before, $part)->reasons ?? []);
-        $brought = array_values(array_filter($item->reasons, static fn (Reason $r): bool => !\in_array($r->toArray(), $known, true)));
-        $reason = $brought[0] ?? $item->reasons[0] ?? null;
+        $reason = self::brought($item, $this->item($unit, self::of($kind), $before, $part)) ?? self::own($this->benches->of($unit, $after), self::of($kind), $part, $entryId);
 
-        return ['verdict' => $item->verdict->value, 'marks' => [], 'word' => $item->word, 'reasonCode' => $reason->code ?? 'none', 'figures' => $reason->figures ?? [], 'coreVersion' => Version::CORE];
+        return [
+            'verdict' => ($reason->verdict ?? Verdict::CannotSay)->value, 'marks' => [], 'reasonCode' => $reason->code ?? 'none', 'figures' => $reason->figures ?? [],
+            'word' => $item->word, 'partVerdict' => $item->verdict->value, 'coreVersion' => Version::CORE,
+        ];
     }
 
-    private function item(JobUnit $unit, string $station, BenchFold $fold, string $part): ?ColdItem
+    /** The worst ground that is there with the test and was not there without it; none of a test before it, and none of what is still missing. */
+    private static function brought(ColdItem $item, ?ColdItem $before): ?Reason
     {
-        foreach ($this->items($unit, $station, $fold) as $item) {
+        $known = array_map(static fn (Reason $r): array => $r->toArray(), $before->reasons ?? []);
+        foreach ($item->reasons as $reason) {
+            if ('now' === $reason->stands && !\in_array($reason->code, self::OF_NO_TEST, true) && !\in_array($reason->toArray(), $known, true)) {
+                return $reason;
+            }
+        }
+
+        return null;
+    }
+
+    /** A test that repeats another brings nothing new: then what it says by itself. */
+    private static function own(ColdBench $bench, string $station, string $part, string $entryId): ?Reason
+    {
+        $alone = $bench->withOnly(static fn (Trial $t): bool => $t->id === $entryId);
+        $none = $bench->withOnly(static fn (Trial $t): bool => false);
+
+        return null === ($item = self::find(self::board($alone, $station), $part)) ? null : self::brought($item, self::find(self::board($none, $station), $part));
+    }
+
+    /** @param list<ColdItem> $items */
+    private static function find(array $items, string $part): ?ColdItem
+    {
+        foreach ($items as $item) {
             if ($item->part === $part) {
                 return $item;
             }
         }
 
         return null;
+    }
+
+    private function item(JobUnit $unit, string $station, BenchFold $fold, string $part): ?ColdItem
+    {
+        return self::find($this->items($unit, $station, $fold), $part);
     }
 
     /**

@@ -36,7 +36,7 @@ final class IronBoard
             default => Choke::judge($drawn, $trials, $context),
         };
 
-        return new ColdItem($drawn->id, 'iron-'.$drawn->role, 'iron-'.$drawn->role, self::detail($drawn), $verdict->word, $verdict->verdict, $verdict->reasons, IronPlan::steps($drawn, $bench->trials()), self::gauges($drawn, $verdict), ['notAsked' => $verdict->notAsked, 'role' => $drawn->role, 'channel' => $drawn->channel, 'windings' => self::windings($bench, $drawn, $verdict)]);
+        return new ColdItem($drawn->id, 'iron-'.$drawn->role, 'iron-'.$drawn->role, self::detail($drawn), $verdict->word, $verdict->verdict, $verdict->reasons, IronPlan::steps($drawn, $bench->trials()), self::gauges($drawn, $verdict), ['notAsked' => $verdict->notAsked, 'notTested' => $verdict->notTested, 'role' => $drawn->role, 'channel' => $drawn->channel, 'windings' => self::windings($bench, $drawn, $verdict)]);
     }
 
     private static function context(ColdBench $bench, DrawnTransformer $drawn): IronContext
@@ -54,7 +54,7 @@ final class IronBoard
             }
         }
 
-        return new IronContext($bench->practice->mainsHertz, $volts, $bench->mainsRatio(), $loads, $sister, RatioTest::of($bench->lastVisit->of($drawn->id), $drawn->tapOhms)->impedanceOhms());
+        return new IronContext($bench->practice->mainsHertz, $volts, $bench->mainsRatio(), $loads, $sister, RatioTest::of($bench->lastVisit->of($drawn->id), $drawn->tapOhms)->impedanceOhms(), $bench->practice->insulationOhms, $bench->practice->insulationVolts);
     }
 
     private static function detail(DrawnTransformer $drawn): string

@@ -28,6 +28,9 @@ final class LookBoard
     /** Mains further off than this is another mains, as a share (our choice; 110 to 120 V and 220 to 240 V are one each). */
     private const OTHER_MAINS = 0.12;
 
+    /** Tests whose worst answer counts until the part is said to be repaired or new. */
+    private const LASTING = [TrialKind::EarthBond, TrialKind::MainsInsulation, TrialKind::TubeLook, TrialKind::CanLook];
+
     /** @return list<ColdItem> */
     public static function items(ColdBench $bench): array
     {
@@ -50,10 +53,10 @@ final class LookBoard
         $open = false;
         foreach ($item->steps as $step) {
             $open = $open || $step->isOpen();
-            array_push($reasons, ...(null === $step->done ? [] : self::reasons($bench, $step, $step->done)));
+            array_push($reasons, ...self::stepReasons($bench, $step));
         }
         foreach ($bench->record->findings() as $finding) {
-            if (($finding['place'] ?? null) === $item->part) {
+            if (!isset($finding['formerSince']) && ($finding['place'] ?? null) === $item->part) {
                 $reasons[] = self::found($finding);
             }
         }
@@ -103,13 +106,27 @@ final class LookBoard
         if (null === $plan) {
             return [];
         }
-        $figures = ['wiring' => $plan['wiring'], 'mainsVolts' => $bench->practice->mainsVolts, 'fuseAmperes' => $plan['fuseAmperes'], 'highestVolts' => $plan['highestVolts'], 'madeForHertz' => $hertz];
+        $figures = ['wiring' => $plan['wiring'], 'mainsVolts' => $bench->practice->mainsVolts, 'fuseAmperes' => $plan['fuseAmperes'], 'highestVolts' => $plan['highestVolts'], 'heaterPercent' => $plan['heaterPercent'], 'stepDownVolts' => $plan['stepDownVolts'], 'madeForHertz' => $hertz, 'mainsHertz' => $bench->practice->mainsHertz];
 
         return [new Reason(match (true) {
             $plan['possible'] => null === $plan['fuseAmperes'] ? 'conversion-possible' : 'conversion-with-fuse',
-            ($plan['fluxRatio'] ?? 0.0) > 1.0 && $hertz > $bench->practice->mainsHertz && 'single' !== $primary => 'conversion-flux',
+            null !== $plan['stepDownVolts'] => 'conversion-step-down',
+            \in_array('another-transformer-flux', $plan['steps'], true) => 'conversion-flux',
             default => 'conversion-none',
-        }, Verdict::Watch, $figures)];
+        }, $plan['possible'] || null !== $plan['stepDownVolts'] ? Verdict::Watch : Verdict::Out, $figures)];
+    }
+
+    /** @return list<Reason> what is measured, and what does not heal: the worst decides; what an answer says of today: the newest */
+    private static function stepReasons(ColdBench $bench, Step $step): array
+    {
+        if (null === $step->done) {
+            return [];
+        }
+        if (!\in_array($step->kind, self::LASTING, true)) {
+            return self::reasons($bench, $step, $step->done);
+        }
+
+        return $bench->trials()->of($step->part)->kind($step->kind)->about($step->subject)->deciding(static fn (Trial $t): Reason => LookCase::judge($t)[0]);
     }
 
     /** @return list<Reason> */

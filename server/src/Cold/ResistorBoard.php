@@ -37,7 +37,7 @@ final class ResistorBoard
         $case = ResistorCase::judge($drawn, $bench->trials()->of($drawn->id), $mate, $bench->damageAt($drawn->id), $bench->practice->resistorGracePercent);
         $trial = $bench->trials()->of($drawn->id)->latest(TrialKind::Resistor);
         $ohms = $trial?->value('ohms');
-        $gauges = null === $trial ? [] : [new Gauge($trial->lifted ? 'lifted' : 'in-place', $trial->isOpen('ohms') ? null : $ohms, 'Ω', $case['expectedOhms'], $case['lowOhms'], $case['highOhms'], Reason::worst(array_values(array_filter($case['reasons'], static fn (Reason $r): bool => str_starts_with($r->code, 'resistor-')))) ?? Verdict::Within, $trial->isOpen('ohms') ? 'OL' : null)];
+        $gauges = null === $trial ? [] : [new Gauge($trial->lifted ? 'lifted' : 'in-place', $ohms, 'Ω', $case['expectedOhms'], $case['lowOhms'], $case['highOhms'], Reason::worst(array_values(array_filter($case['reasons'], static fn (Reason $r): bool => str_starts_with($r->code, 'resistor-')))) ?? Verdict::Within, null === $ohms ? ($trial->isOverload('ohms') ? 'OL' : $trial->shown('ohms')) : null)];
         $where = implode(', ', array_map(static fn (array $p): string => \sprintf('%s pin %d %s', $p['tube'], $p['pin'], $p['electrode']), \array_slice($drawn->pins, 0, 2)));
 
         return new ColdItem(

@@ -7,7 +7,9 @@ namespace Yew\Server\Cold;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Trial\Reason;
 use Yew\Core\Trial\Step;
+use Yew\Core\Trial\Trial;
 use Yew\Core\Trial\TrialKind;
+use Yew\Core\Trial\Trials;
 use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Tape\Projections;
 use Yew\Server\Wording\Wording;
@@ -26,7 +28,7 @@ final readonly class StationView
         $bench = $this->benches->of($unit, $fold);
         $items = [];
         foreach (ColdStations::board($bench, $station) as $item) {
-            $items[] = $this->item($item, $fold->cold->leftAlone($station, $item->part));
+            $items[] = $this->item($item, $fold->cold->leftAlone($station, $item->part), $this->former($bench->trials()->of($item->part), $station));
         }
 
         return [
@@ -35,13 +37,17 @@ final readonly class StationView
             'items' => $items,
             'cautions' => $this->wording->cautions($station),
             'practice' => $bench->practice->toArray(),
-            'findings' => array_map(fn (array $f): array => ['entryId' => $f['entryId'] ?? '', 'place' => $f['place'] ?? '', 'what' => $f['what'] ?? '', 'severity' => $f['severity'] ?? '', 'text' => $f['text'] ?? '', 'origin' => $f['origin'] ?? 'unknown', 'photos' => $f['photos'] ?? [], 'words' => $this->wording->cold(\is_string($f['what'] ?? null) ? 'found-'.$f['what'] : '', [])], $bench->record->findings()),
+            'findings' => array_map(fn (array $f): array => ['entryId' => $f['entryId'] ?? '', 'place' => $f['place'] ?? '', 'what' => $f['what'] ?? '', 'severity' => $f['severity'] ?? '', 'text' => $f['text'] ?? '', 'origin' => $f['origin'] ?? 'unknown', 'former' => isset($f['formerSince']), 'photos' => $f['photos'] ?? [], 'words' => $this->wording->cold(\is_string($f['what'] ?? null) ? 'found-'.$f['what'] : '', [])], $bench->record->findings()),
             'photos' => array_values(array_map(static fn (array $p): array => ['photoId' => $p['photoId'] ?? '', 'caption' => $p['caption'] ?? '', 'place' => $p['place'] ?? '', 'pins' => $p['pins'] ?? []], $bench->record->photos())),
         ];
     }
 
-    /** @return array<string, mixed> */
-    private function item(ColdItem $item, ?string $leftAlone): array
+    /**
+     * @param list<array{title: string, given: string}> $former tests of the part that was in there before
+     *
+     * @return array<string, mixed>
+     */
+    private function item(ColdItem $item, ?string $leftAlone, array $former): array
     {
         return [
             'part' => $item->part,
@@ -58,27 +64,40 @@ final readonly class StationView
             'gauges' => array_map(fn (Gauge $g): array => $g->toArray($this->wording->cold('gauge-'.$g->label, [], $g->label)), $item->gauges),
             'steps' => array_map($this->step(...), $item->steps),
             'next' => null === $leftAlone ? $item->next() : null,
+            'former' => $former,
             'more' => (object) $item->more,
         ];
+    }
+
+    /** @return list<array{title: string, given: string}> what was measured on the part that is out now */
+    private function former(Trials $trials, string $station): array
+    {
+        $told = array_filter($trials->former, static fn (Trial $t): bool => ColdStations::of($t->kind) === $station);
+
+        return array_values(array_map(fn (Trial $t): array => ['title' => $this->title($t->kind, $t->subject), 'given' => $t->text.($t->lifted ? ' lifted' : '')], $told));
+    }
+
+    private function title(TrialKind $kind, string $subject): string
+    {
+        return trim($this->wording->cold('test-'.$kind->value, ['subject' => TrialKind::Ratio === $kind || TrialKind::Magnetising === $kind ? $subject.' Ω tap' : str_replace(['→', '-'], [' → ', ' – '], $subject)]));
     }
 
     /** @return array{code: string, verdict: string, sentence: string} */
     private function reason(Reason $reason): array
     {
-        return ['code' => $reason->code, 'verdict' => $reason->verdict->value, 'sentence' => $this->wording->cold($reason->code, $reason->figures)];
+        return ['code' => $reason->code, 'verdict' => $reason->verdict->value, 'sentence' => $this->wording->ground($reason)];
     }
 
     /** @return array<string, mixed> */
     private function step(Step $step): array
     {
         $kind = $step->kind;
-        $subject = str_replace(['→', '-'], [' → ', ' – '], $step->subject);
 
         return [
             'test' => $kind->value,
             'part' => $step->part,
             'subject' => $step->subject,
-            'title' => trim($this->wording->cold('test-'.$kind->value, ['subject' => TrialKind::Ratio === $kind || TrialKind::Magnetising === $kind ? $step->subject.' Ω tap' : $subject])),
+            'title' => $this->title($kind, $step->subject),
             'hint' => $this->wording->cold('hint-'.$kind->value, []),
             'placeholder' => $this->wording->cold('type-'.$kind->value, [], ''),
             'choices' => array_map(fn (string $c): array => ['value' => $c, 'words' => $this->wording->cold('choice-'.$c, [], str_replace('-', ' ', $c))], $kind->choices()),

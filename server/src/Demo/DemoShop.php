@@ -140,7 +140,7 @@ final class DemoShop
             'kind' => $kind,
             'v' => 1,
             'payload' => $payload,
-            'device' => 'demo',
+            'device' => 'demo '.$job->tag,
             'counter' => ++$this->counter,
             'observedAt' => $this->ago($minutesAgo)->format('Y-m-d\TH:i:s.v\Z'),
         ]);

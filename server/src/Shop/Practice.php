@@ -8,6 +8,7 @@ use Yew\Core\Capacitor\Leakage;
 use Yew\Core\Capacitor\School;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Iron\Insulation;
 use Yew\Core\Resistor\ResistorCase;
 
 /** The shop's way of working where practitioners differ, and the mains of its place. */
@@ -19,6 +20,8 @@ final readonly class Practice
         public float $resistorGracePercent = ResistorCase::GRACE_PERCENT,
         public float $mainsVolts = 120.0,
         public float $mainsHertz = 60.0,
+        public float $insulationOhms = Insulation::GOOD_OHMS,
+        public float $insulationVolts = Insulation::GOOD_VOLTS,
     ) {
     }
 
@@ -37,6 +40,8 @@ final readonly class Practice
             $fields->optionalNumber('resistorGracePercent', 1, 30) ?? $usual->resistorGracePercent,
             $fields->optionalNumber('mainsVolts', 90, 260) ?? $usual->mainsVolts,
             $fields->optionalNumber('mainsHertz', 45, 65) ?? $usual->mainsHertz,
+            $fields->optionalNumber('insulationGoodOhms', Insulation::CONDEMNED_OHMS, 1e11) ?? $usual->insulationOhms,
+            $fields->optionalNumber('insulationVolts', 250, 1000) ?? $usual->insulationVolts,
         );
         foreach (['capacitorSchool', 'leakageGrade'] as $name) {
             $fields->raw($name);
@@ -49,6 +54,6 @@ final readonly class Practice
     /** @return array<string, float|string> */
     public function toArray(): array
     {
-        return ['capacitorSchool' => $this->school->value, 'leakageGrade' => $this->leakage->value, 'resistorGracePercent' => $this->resistorGracePercent, 'mainsVolts' => $this->mainsVolts, 'mainsHertz' => $this->mainsHertz];
+        return ['capacitorSchool' => $this->school->value, 'leakageGrade' => $this->leakage->value, 'resistorGracePercent' => $this->resistorGracePercent, 'mainsVolts' => $this->mainsVolts, 'mainsHertz' => $this->mainsHertz, 'insulationGoodOhms' => $this->insulationOhms, 'insulationVolts' => $this->insulationVolts];
     }
 }

@@ -59,6 +59,9 @@ final readonly class BenchView
                 'provedUntil' => ChassisState::Dead === $chassis->state ? self::isoOrNull($chassis->provedUntil($islands)) : null,
                 'next' => array_map(static fn (ChassisState $s): string => $s->value, $chassis->state->declarable()),
                 'unchecked' => $fold->unchecked,
+                'stop' => null === $fold->stop ? null : ['place' => $fold->stop->place, 'sentence' => $this->wording->hazard($fold->stop->code, []), 'isOff' => $fold->stop->isOff],
+                'bleederOn' => null !== $chassis->bleederOn,
+                'overrides' => array_map($this->override(...), $fold->overrides),
             ],
             'islands' => $this->islands($fold, $bench, $chassis->state),
             'tubes' => $this->tubes($bench->sheet),
@@ -74,6 +77,28 @@ final readonly class BenchView
             'closeOut' => null === $fold->closeOut ? null : (object) $fold->closeOut,
             'openEnds' => $this->openEnds($bench),
         ];
+    }
+
+    /**
+     * @param array{at: float, personId: string, reason: string, hazards: list<array<string, mixed>>} $override
+     *
+     * @return array<string, mixed>
+     */
+    private function override(array $override): array
+    {
+        return ['at' => self::iso($override['at']), 'personId' => $override['personId'], 'reason' => $override['reason'], 'hazards' => array_map($this->hazard(...), $override['hazards'])];
+    }
+
+    /**
+     * @param array<string, mixed> $hazard part, code and figures
+     *
+     * @return array{part: string, sentence: string}
+     */
+    public function hazard(array $hazard): array
+    {
+        $code = $hazard['code'] ?? '';
+
+        return ['part' => \is_string($hazard['part'] ?? null) ? $hazard['part'] : '', 'sentence' => $this->wording->hazard(\is_string($code) ? $code : '', BenchFold::named($hazard['figures'] ?? []))];
     }
 
     /** @return list<array<string, mixed>> how the unit differs from its drawing */

@@ -54,13 +54,14 @@ final readonly class EntryView
 
         return match ($entry->kind) {
             'book-in' => ['Booked in', $text('complaint')],
-            'state-change' => [ucfirst($text('to')), $this->gates(BenchFold::named($p['gates'] ?? []))],
+            'state-change' => [ucfirst($text('to')), self::joined('. ', $this->gates(BenchFold::named($p['gates'] ?? [])), $this->hazards($p))],
             'conditions' => ['Conditions stated', $this->facts(BenchFold::named($p['facts'] ?? []))],
             'discharge-proof' => ['Discharge proof '.$text('text').' V', $this->judged($entry)],
             'reading' => [$text('place').' '.$text('text').(1 === preg_match('/[A-Za-zΩ]$/u', $text('text')) ? '' : ' '.$text('unit')), $this->judged($entry)],
             'as-fitted' => ['As fitted: '.$text('text'), match (true) {
                 true === ($p['foundSo'] ?? null) => 'found so, and counted for earlier readings too',
                 'drawn' === (BenchFold::named($p['change'] ?? [])['kind'] ?? null) => 'as the drawing has it again',
+                'renewed' === (BenchFold::named($p['change'] ?? [])['kind'] ?? null) => 'what was tested before is of the old part',
                 default => 'counted from here on',
             }],
             'accept' => ['Let stand', $text('reason')],
@@ -78,16 +79,19 @@ final readonly class EntryView
         };
     }
 
-    /** The part's verdict with this test in, and its first ground. */
+    /** What the test says; then the part's word where that is another verdict: a good answer does not clear a condemned part, nor name it. */
     private function cold(TapeEntry $entry): string
     {
         $j = $entry->judgement ?? [];
-        $word = \is_string($j['word'] ?? null) && 'open' !== $j['word'] ? $this->wording->cold('word-'.$j['word'], []) : '';
         $code = \is_string($j['reasonCode'] ?? null) ? $j['reasonCode'] : '';
-
         $reason = '' === $code || 'none' === $code ? '' : $this->wording->cold($code, BenchFold::named($j['figures'] ?? []));
+        $word = \is_string($j['word'] ?? null) && 'open' !== $j['word'] ? $this->wording->cold('word-'.$j['word'], []) : '';
+        $part = \is_string($entry->payload['part'] ?? null) ? $entry->payload['part'] : '';
+        if (!isset($j['partVerdict']) || '' === $word) {
+            return '' === $reason ? $word : $reason; // as given by an earlier version, or nothing to say of the part yet
+        }
 
-        return implode(': ', array_filter([$word, $reason], static fn (string $t): bool => '' !== $t));
+        return $j['partVerdict'] === ($j['verdict'] ?? null) ? self::joined(': ', $word, $reason) : trim($reason.' '.$this->wording->cold('so-far', ['part' => $part, 'word' => lcfirst($word)]));
     }
 
     private function judged(TapeEntry $entry): string
@@ -110,9 +114,26 @@ final readonly class EntryView
     /** @param array<string, mixed> $gates */
     private function gates(array $gates): string
     {
-        $unchecked = \count(array_filter($gates, static fn (mixed $a): bool => 'not-checked-by-the-tool' === $a));
+        $counts = array_count_values(array_filter($gates, is_string(...)));
+        $unchecked = $counts['not-checked-by-the-tool'] ?? 0;
+        $unsent = $counts['not-sent'] ?? 0;
 
-        return 0 === $unchecked ? '' : \sprintf('%d gates not checked by the tool', $unchecked);
+        return self::joined(', ', 0 === $unchecked ? '' : \sprintf('%d gates not checked by the tool', $unchecked), 0 === $unsent ? '' : \sprintf('%d not sent', $unsent));
+    }
+
+    /** @param array<string, mixed> $payload of a step up */
+    private function hazards(array $payload): string
+    {
+        $hazards = \is_array($payload['hazards'] ?? null) ? array_map(BenchFold::named(...), $payload['hazards']) : [];
+        $parts = array_unique(array_map(static fn (array $h): string => \is_string($h['part'] ?? null) ? $h['part'] : '', $hazards));
+        $reason = \is_string($payload['reason'] ?? null) ? $payload['reason'] : '';
+
+        return [] === $hazards ? '' : \sprintf('Against %s on the record: %s', implode(', ', $parts), '' === $reason ? 'no reason given' : $reason);
+    }
+
+    private static function joined(string $with, string ...$texts): string
+    {
+        return implode($with, array_filter($texts, static fn (string $t): bool => '' !== $t));
     }
 
     /** @param array<string, mixed> $facts */

@@ -12,7 +12,11 @@ use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Quantity\Quantity;
 use Yew\Core\Quantity\QuantityParser;
 use Yew\Core\Quantity\ReadingKind;
+use Yew\Core\Safety\Gates;
+use Yew\Core\Sheet\FittedChange;
+use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\SheetModel;
+use Yew\Core\Sheet\TubePosition;
 use Yew\Core\Trial\Trial;
 use Yew\Core\Trial\TrialKind;
 use Yew\Server\Shop\Meters;
@@ -34,20 +38,34 @@ final readonly class Fitting
      * @return array<string, mixed>
      *
      * @throws CannotRead when the text cannot be read
+     * @throws BadData    for conditions that cannot be read
      */
-    public function read(string $kind, array $payload, BenchFold $fold): array
+    public function read(string $kind, array $payload, BenchFold $fold, ?Sheet $sheet): array
     {
-        if ('trial' === $kind) {
-            return $this->readTrial($payload);
-        }
-        if ('reading' !== $kind && 'discharge-proof' !== $kind) {
-            return $payload;
-        }
+        return match ($kind) {
+            'trial' => $this->readTrial($payload),
+            'reading', 'discharge-proof' => $this->readVolts($kind, $payload, $fold),
+            'conditions' => self::withBleederIsland($payload, $sheet),
+            'state-change' => ChassisState::Ramping->value === ($payload['to'] ?? null) ? [...$payload, 'gates' => Gates::answered(BenchFold::named($payload['gates'] ?? []))] : $payload,
+            default => $payload,
+        };
+    }
+
+    /**
+     * @param array<string, mixed> $payload
+     *
+     * @return array<string, mixed>
+     *
+     * @throws CannotRead
+     */
+    private function readVolts(string $kind, array $payload, BenchFold $fold): array
+    {
         $function = 'reading' === $kind ? MeterFunction::from(self::text($payload, 'function')) : MeterFunction::DcVolts;
         $quantity = QuantityParser::parse(self::text($payload, 'text'), $function->unit());
         $tapped = [];
         foreach (\is_array($payload['tapped'] ?? null) ? $payload['tapped'] : [] as $text) {
-            $tapped[] = QuantityParser::parse(\is_string($text) ? $text : '', $function->unit())->value;
+            $seen = QuantityParser::parse(\is_string($text) ? $text : '', $function->unit());
+            $tapped[] = $seen->plain() ?? throw CannotRead::noValue($seen, 'each value seen while tapping');
         }
         $meterId = $payload['meterId'] ?? $fold->conditions->meterId();
         $meter = $this->meters->find(\is_string($meterId) ? $meterId : null);
@@ -74,20 +92,48 @@ final readonly class Fitting
     private function readTrial(array $payload): array
     {
         $trial = ColdFold::trial($payload);
+        $objection = $trial->objection();
+        if (null !== $objection) {
+            throw $objection;
+        }
         $figures = array_map(static fn (Quantity $q): array => ['kind' => $q->kind->value, 'value' => $q->value, 'unit' => $q->unit?->value, 'resolution' => $q->resolution], $trial->figures);
 
         return [...$payload, ...('' === $trial->subject ? [] : ['subject' => $trial->subject]), 'figures' => (object) $figures, 'said' => (object) $trial->said];
     }
 
     /**
+     * A bleeder keeps one bank discharged: the one that holds its node.
+     *
+     * @param array<string, mixed> $payload
+     *
+     * @return array<string, mixed>
+     */
+    private static function withBleederIsland(array $payload, ?Sheet $sheet): array
+    {
+        $bleeder = Conditions::decode($payload['facts'] ?? null, 'payload.facts')->bleeder();
+        $island = null === $sheet || [] === $sheet->islands ? Projections::WHOLE_CHASSIS : $sheet->islandAt($bleeder['node'] ?? '')?->id;
+
+        return null === $bleeder || null === $island ? $payload : [...$payload, 'bleederIsland' => $island];
+    }
+
+    /**
      * A change of the unit as the tape keeps it, or why it does not fit.
      *
      * @param array<string, mixed> $payload as typed
+     * @param list<string>         $known   parts that somebody tested or found something on, besides those of the sheet
      *
      * @return array{array<string, mixed>, array{code: string, figures: array<string, mixed>}|null}
      */
-    public function change(array $payload, ChassisState $state, ?SheetModel $model): array
+    public function change(array $payload, ChassisState $state, ?SheetModel $model, ?Sheet $sheet, array $known): array
     {
+        $renewal = FittedChange::renewal(self::text($payload, 'text'));
+        if (null !== $renewal) {
+            return [$renewal->toArray(), match (true) {
+                !self::isKnown($renewal->target(), $sheet, $known) => self::because('no-such-part', ['part' => $renewal->target()]),
+                ChassisState::Dead !== $state => self::because('parts-only-when-dead', ['text' => $renewal->text]),
+                default => null,
+            }];
+        }
         if (null === $model) {
             return [$payload, self::because('no-circuit', [])];
         }
@@ -101,6 +147,16 @@ final readonly class Fitting
     }
 
     /**
+     * A part of the sheet, or one that the technician named before; without a sheet any.
+     *
+     * @param list<string> $known
+     */
+    private static function isKnown(string $part, ?Sheet $sheet, array $known): bool
+    {
+        return null === $sheet || \in_array($part, $known, true) || \in_array(explode('/', $part)[0], array_map(static fn (string $p): string => explode('/', $p)[0], $known), true) || $sheet->names($part);
+    }
+
+    /**
      * @param array<string, mixed> $payload as read() gave it
      * @param list<string>         $islands
      *
@@ -108,7 +164,7 @@ final readonly class Fitting
      *
      * @throws BadData for conditions that cannot be read
      */
-    public function refusal(string $kind, array $payload, BenchFold $fold, array $islands): ?array
+    public function refusal(string $kind, array $payload, BenchFold $fold, array $islands, ?Sheet $sheet): ?array
     {
         $state = $fold->chassis->state;
 
@@ -120,9 +176,10 @@ final readonly class Fitting
                 !\in_array($state, [ChassisState::Discharging, ChassisState::Dead], true) => self::because('proof-needs-discharging', ['state' => $state->value]),
                 default => $this->range($payload, MeterFunction::DcVolts),
             },
-            'state-change' => self::transition($payload, $state),
+            'state-change' => self::transition($payload, $fold, $sheet),
             'conditions' => self::conditions($payload, $fold),
-            default => null,
+            'accept', 'correction', 'note', 'sheet-chosen', 'shelf-move', 'close-out', 'finding', 'left-alone', 'photo', 'book-in', 'report-issued' => null,
+            default => self::because('unknown-kind', ['kind' => $kind]),
         };
     }
 
@@ -179,7 +236,7 @@ final readonly class Fitting
         $meter = $this->meters->find(\is_string($payload['meterId'] ?? null) ? $payload['meterId'] : null);
         $highest = $meter?->highest($function);
         $value = is_numeric($payload['value'] ?? null) ? (float) $payload['value'] : 0.0;
-        if (null === $meter || null === $highest || abs($value) <= $highest || ReadingKind::Above->value === ($payload['kind'] ?? null)) {
+        if (null === $meter || null === $highest || abs($value) <= $highest || \in_array($payload['kind'] ?? null, [ReadingKind::Above->value, ReadingKind::Overload->value], true)) {
             return null;
         }
 
@@ -191,8 +248,9 @@ final readonly class Fitting
      *
      * @return array{code: string, figures: array<string, mixed>}|null
      */
-    private static function transition(array $payload, ChassisState $state): ?array
+    private static function transition(array $payload, BenchFold $fold, ?Sheet $sheet): ?array
     {
+        $state = $fold->chassis->state;
         $to = ChassisState::from(self::text($payload, 'to'));
         if (!\in_array($to, $state->declarable(), true)) {
             return self::because('transition', ['from' => $state->value, 'to' => $to->value, 'advice' => match (true) {
@@ -201,31 +259,36 @@ final readonly class Fitting
                 default => 'Switch off first.',
             }]);
         }
-        $gates = \is_array($payload['gates'] ?? null) ? $payload['gates'] : [];
-        if (ChassisState::Driven === $to && ('yes' !== ($gates['isolated-source'] ?? null) || 'yes' !== ($gates['output-tubes-out'] ?? null))) {
+        $gates = BenchFold::named($payload['gates'] ?? []);
+        if ($to->appliesPower() && null !== $fold->chassis->bleederOn && 'yes' !== ($gates['bleeder-off'] ?? null)) {
+            return self::because('bleeder-on', []);
+        }
+        if (ChassisState::Driven !== $to) {
+            return null;
+        }
+        if ('yes' !== ($gates['isolated-source'] ?? null) || 'yes' !== ($gates['output-tubes-out'] ?? null)) {
             return self::because('gates-open', []);
         }
+        $out = $fold->conditions->tubesOut();
+        $in = null === $out ? [] : array_values(array_filter($sheet->tubes ?? [], static fn (TubePosition $t): bool => $t->output && !\in_array($t->position, $out, true)));
 
-        return null;
+        return [] === $in ? null : self::because('driven-tubes-in', ['positions' => array_map(static fn (TubePosition $t): string => $t->position, $in)]);
     }
 
     /**
-     * @param array<string, mixed> $payload
+     * @param array<string, mixed> $payload as read() gave it
      *
      * @return array{code: string, figures: array<string, mixed>}|null
      */
     private static function conditions(array $payload, BenchFold $fold): ?array
     {
         $stated = Conditions::decode($payload['facts'] ?? null, 'payload.facts');
-        $before = $fold->conditions->tubesOut();
-        $after = $stated->tubesOut();
-        if (null === $before || null === $after || ChassisState::Dead === $fold->chassis->state) {
-            return null;
+        if (null !== $stated->bleeder() && !isset($payload['bleederIsland'])) {
+            return self::because('bleeder-nowhere', ['node' => $stated->bleeder()['node']]);
         }
-        sort($before);
-        sort($after);
+        $moved = ChassisState::Dead === $fold->chassis->state ? null : $fold->conditions->tubeMovedBy($stated);
 
-        return $before === $after ? null : self::because('tubes-only-when-dead', []);
+        return null === $moved ? null : self::because('tubes-only-when-dead', []);
     }
 
     /**

@@ -18,14 +18,16 @@ final readonly class PayloadSchemas
     /** Fields of a payload that only the server writes, by kind. */
     private const SERVER_FIELDS = [
         'reading' => ['kind', 'value', 'unit', 'resolution', 'range', 'tappedValues'],
-        'discharge-proof' => ['kind', 'value', 'unit', 'resolution', 'range'],
+        'discharge-proof' => ['kind', 'value', 'unit', 'resolution', 'range', 'clockSeen'],
+        'state-change' => ['hazards'],
+        'conditions' => ['bleederIsland'],
         'sheet-chosen' => ['lostPlaces'],
         'as-fitted' => ['change', 'foundSo'],
         'trial' => ['figures', 'said'],
     ];
 
     /** Kinds that say something of one unit, and nothing without it. */
-    public const OF_ONE_UNIT = ['as-fitted', 'reading', 'discharge-proof', 'conditions', 'state-change', 'trial', 'finding', 'left-alone', 'photo'];
+    public const OF_ONE_UNIT = ['as-fitted', 'reading', 'discharge-proof', 'conditions', 'state-change', 'trial', 'finding', 'left-alone', 'photo', 'accept', 'correction', 'sheet-chosen'];
 
     public function __construct(private string $root)
     {

@@ -9,8 +9,11 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
+use Yew\Core\Safety\Hazard;
 use Yew\Server\Access\Entity\Person;
+use Yew\Server\Access\Role;
 use Yew\Server\Http\Body;
+use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Job\Jobs;
@@ -18,7 +21,7 @@ use Yew\Server\Tape\Entity\TapeEntry;
 
 final readonly class TapeController
 {
-    public function __construct(private Jobs $jobs, private TapeDoor $door, private TapeReader $tape, private BenchView $bench, private EntryView $entries, private ClockInterface $clock)
+    public function __construct(private Jobs $jobs, private TapeDoor $door, private TapeReader $tape, private BenchView $bench, private EntryView $entries, private ClockInterface $clock, private StandingHazards $standing, private Projections $projections)
     {
     }
 
@@ -36,9 +39,19 @@ final readonly class TapeController
     public function write(string $jobId, Request $request, #[CurrentUser] Person $person): JsonResponse
     {
         $job = $this->jobs->get($jobId);
-        $entry = $this->door->take($job, $person->id, Body::array($request));
+        $entry = $this->door->take($job, $person->id, Body::array($request), Role::Onlooker !== $person->role);
 
         return $this->answer($job, [$entry], ['slip' => $entry->judgement['slip'] ?? null]);
+    }
+
+    /** What the record knows of a unit that speaks against power. */
+    #[Route('/api/jobs/{jobId}/units/{unitId}/hazards', methods: ['GET'])]
+    public function hazards(string $jobId, string $unitId): JsonResponse
+    {
+        $unit = $this->jobs->get($jobId)->unit($unitId) ?? throw Refused::notFound('unit on this job');
+        $hazards = $this->standing->of($unit, $this->projections->of($unit), (float) $this->clock->now()->format('U.u'));
+
+        return new JsonResponse(array_map(fn (Hazard $h): array => $this->bench->hazard($h->toArray()), $hazards));
     }
 
     /**

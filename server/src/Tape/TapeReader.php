@@ -11,7 +11,6 @@ use Yew\Core\Codec\Fields;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\TestPoint;
-use Yew\Core\Trial\Trial;
 use Yew\Core\Trial\Trials;
 use Yew\Server\Tape\Entity\TapeEntry;
 use Yew\Server\Tape\Projection\ColdFold;
@@ -31,6 +30,18 @@ final class TapeReader
     public function find(string $id): ?TapeEntry
     {
         return $this->em->getRepository(TapeEntry::class)->find($id);
+    }
+
+    /** @return array{observed: float, received: float}|null when the entry was seen that this person's device sent before; null for its first */
+    public function before(string $personId, string $device, int $counter): ?array
+    {
+        $row = $this->connection->fetchAssociative(
+            'SELECT EXTRACT(EPOCH FROM observed_at) AS observed, EXTRACT(EPOCH FROM received_at) AS received FROM tape_entry
+             WHERE person_id = :person AND device = :device AND counter < :counter ORDER BY counter DESC LIMIT 1',
+            ['person' => $personId, 'device' => $device, 'counter' => $counter],
+        );
+
+        return false === $row || !is_numeric($row['observed']) || !is_numeric($row['received']) ? null : ['observed' => (float) $row['observed'], 'received' => (float) $row['received']];
     }
 
     /** @return list<TapeEntry> all entries of a job that concern the unit, in the order they were observed */
@@ -69,11 +80,21 @@ final class TapeReader
     /** What was tested cold on the unit's other jobs, before this one was booked in. */
     public function trialsBefore(string $unitId, string $jobId, \DateTimeImmutable $bookedIn): Trials
     {
-        $entries = $this->em->createQuery('SELECT e FROM '.TapeEntry::class." e WHERE e.unitId = :unit AND e.jobId <> :job AND e.kind = 'trial' AND e.observedAt < :bookedIn ORDER BY e.observedAt, e.jobSequence")
+        $entries = $this->em->createQuery('SELECT e FROM '.TapeEntry::class." e WHERE e.unitId = :unit AND e.jobId <> :job AND e.kind IN ('trial', 'as-fitted') AND e.observedAt < :bookedIn ORDER BY e.observedAt, e.jobSequence")
             ->setParameter('unit', $unitId)->setParameter('job', $jobId)->setParameter('bookedIn', $bookedIn, 'instant')->getResult();
-        $held = array_filter(self::entries($entries), static fn (TapeEntry $e): bool => null === $e->refusal);
+        $cold = new ColdFold();
+        foreach (self::entries($entries) as $entry) {
+            if (null !== $entry->refusal) {
+                continue;
+            }
+            if ('trial' === $entry->kind) {
+                $cold->apply($entry);
+            } else {
+                $cold->renew(FittedChange::fromFields(Fields::of($entry->payload)), $entry->observedSeconds());
+            }
+        }
 
-        return new Trials(array_values(array_map(static fn (TapeEntry $e): Trial => ColdFold::trial($e->payload), $held)));
+        return new Trials($cold->trials()->all);
     }
 
     /** @return array<string, float> last value read at each point on the unit's other jobs, volts by point key */

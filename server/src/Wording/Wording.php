@@ -6,6 +6,7 @@ namespace Yew\Server\Wording;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Yew\Core\Quantity\Engineering;
+use Yew\Core\Trial\Reason;
 use Yew\Server\Shop\Entity\Shop;
 
 /** Makes sentences of core's codes and figures: one catalogue (server/wording/en.json) for API, screen and paper. */
@@ -82,6 +83,24 @@ final class Wording
         return $this->fill($this->catalogue()['cold'][$code] ?? $else ?? $code, $figures);
     }
 
+    /**
+     * What speaks against power, from a cold board or from a reading.
+     *
+     * @param array<string, mixed> $figures
+     */
+    public function hazard(string $code, array $figures): string
+    {
+        return isset($this->catalogue()['cold'][$code]) ? $this->cold($code, $figures) : $this->reason($code, $figures);
+    }
+
+    /** A ground of a cold verdict in words, with what it stands for beside a better or a newer one. */
+    public function ground(Reason $reason): string
+    {
+        $sentence = $this->cold($reason->code, $reason->figures);
+
+        return 'now' === $reason->stands ? $sentence : $this->cold('stands-'.$reason->stands, ['sentence' => lcfirst($sentence)]);
+    }
+
     /** @return list<string> what is to be minded at a station (SAFE-7) */
     public function cautions(string $station): array
     {
@@ -97,13 +116,17 @@ final class Wording
     /** @param array<string, mixed> $figures */
     private function fill(string $template, array $figures): string
     {
-        $filled = preg_replace_callback('/\{([\w+]+)\}/', function (array $m) use ($figures): string {
-            $value = $figures[$m[1]] ?? null;
+        // {|name|} is the size of a figure whose direction the sentence says itself.
+        $filled = preg_replace_callback('/\{(\|?)([\w+]+)\|?\}/', function (array $m) use ($figures): string {
+            $name = $m[2];
+            $value = $figures[$name] ?? ('shownOhms' === $name ? $figures['ohms'] ?? $figures['esrOhms'] ?? null : null);
+            $value = '|' === $m[1] && (\is_int($value) || \is_float($value)) ? abs($value) : $value;
+            $name = '|' === $m[1] ? 'size'.ucfirst(str_replace(['deviation', 'drift'], '', $name)) : $name;
 
             return match (true) {
-                null === $value => $this->word($m[1]),
+                null === $value => $this->word($name),
                 \is_array($value) => implode(', ', array_map(fn (mixed $v): string => $this->word(\is_scalar($v) ? (string) $v : ''), $value)),
-                \is_int($value), \is_float($value) => self::figure($m[1], (float) $value),
+                \is_int($value), \is_float($value) => self::figure($name, (float) $value),
                 default => $this->word(\is_scalar($value) ? (string) $value : ''),
             };
         }, $template);

@@ -63,7 +63,7 @@ final class ColdStationsTest extends ServerTestCase
         self::assertStringContainsString('lifts the grid by', $reasons[0]);
         self::assertStringContainsString('Refused: leakage is taken while driven', $this->trial('capacitor', 'C15', '', '0.1 - 1u@250')->string('line'));
         $tight = $this->trial('capacitor', 'C15', '', '0.1 - <0.1u@400', lifted: true);
-        self::assertStringStartsWith('Watch: ', $tight->string('line'));
+        self::assertStringContainsString('C15 so far: watch', $tight->string('line'));
         $codes = array_map(static fn (Fields $f): string => $f->string('code'), $this->item('capacitors', 'C15')->objects('reasons'));
         self::assertContains('coupling-tight', $codes);
         self::assertSame('rating-cold-start', $codes[0], 'a 400 V part behind 450 V of B+');
@@ -120,7 +120,7 @@ final class ColdStationsTest extends ServerTestCase
         // At 50 Hz the same iron carries a fifth more flux.
         $this->client->jsonRequest('PUT', '/api/shop/practice', ['mainsVolts' => 234, 'mainsHertz' => 50], ['HTTP_ORIGIN' => 'http://localhost']);
         $this->trial('primary', 'mains', '', 'two equal');
-        self::assertStringContainsString('Made for 60.0 Hz: here it stands 195 V at most', $says());
+        self::assertStringContainsString('Made for 60.0 Hz: on 50.0 Hz its core stands 195 V at most, and there the heaters starve by 17 %. No step-down cures that', $says());
     }
 
     public function testLabelsCarryTheirFiguresAndACode(): void
@@ -191,6 +191,58 @@ final class ColdStationsTest extends ServerTestCase
         self::assertStringContainsString('Good', $this->trial('resistor', 'R26', '', '561')->string('line'), 'a part that was replaced is judged by what was fitted');
     }
 
+    public function testAReplacedPartStartsAnewAndItsOldTestsStay(): void
+    {
+        self::assertStringContainsString('Condemned', $this->trial('winding-ohms', 'T2', 'half a', 'ol')->string('line'));
+        self::assertSame('condemned', $this->item('iron', 'T2')->string('word'));
+        self::assertFalse($this->write($this->job, 'as-fitted', ['text' => 'T2 new'])->objects('entries')[0]->boolean('refused'));
+        $item = $this->item('iron', 'T2');
+        self::assertSame('open', $item->string('word'), 'nothing is known of the new one');
+        self::assertSame([['ol', 'Half a, ohms']], array_map(static fn (Fields $f): array => [$f->string('given'), $f->string('title')], $item->objects('former')));
+        self::assertSame('open', $this->itemAfter('winding-ohms', 'T2', 'half a', '57.9')->string('word'));
+    }
+
+    public function testASocketAndTheTubeInItAreTwoParts(): void
+    {
+        $this->trial('tube-look', 'V4', '', 'white');
+        $this->trial('contacts', 'V4', '', '5 loose');
+        $this->write($this->job, 'as-fitted', ['text' => 'V4 new']);
+        self::assertSame(['open', 'bad'], [$this->item('look', 'V4')->string('word'), $this->item('resistors', 'V4')->string('word')]);
+        $this->write($this->job, 'as-fitted', ['text' => 'V4 socket repaired']);
+        self::assertSame('open', $this->item('resistors', 'V4')->string('word'));
+        self::assertStringContainsString('nothing on this sheet', $this->write($this->job, 'as-fitted', ['text' => 'V9 new'])->objects('entries')[0]->string('line'));
+        $this->write($this->job, 'state-change', ['to' => 'driven']);
+        self::assertStringContainsString('only when the chassis is dead', $this->write($this->job, 'as-fitted', ['text' => 'C2 new'])->objects('entries')[0]->string('line'));
+    }
+
+    public function testAGoodAnswerNeitherClearsACondemnedPartNorIsCalledCondemned(): void
+    {
+        $this->trial('winding-ohms', 'T2', 'half a', 'ol');
+        $entry = $this->trial('output-ohms', 'T2', '', '0.4');
+        self::assertSame('within', $entry->string('verdict'), 'its own verdict');
+        self::assertStringContainsString('Output continuous, 400 mΩ. T2 so far: condemned.', $entry->string('line'));
+        $again = $this->trial('output-ohms', 'T2', '', '0.4');
+        self::assertSame(['within', true], [$again->string('verdict'), str_starts_with($again->string('line'), 'Output continuous')], 'said twice, it says the same');
+    }
+
+    public function testAPartThatTheBoardDoesNotHaveIsNotStoredWithoutATrace(): void
+    {
+        $entry = $this->trial('resistor', 'R999', '', '470');
+        self::assertSame([true, true], [$entry->boolean('refused'), str_contains($entry->string('line'), 'R999')]);
+        self::assertFalse($this->trial('capacitor', 'C999', '', '22', lifted: true)->boolean('refused'), 'a capacitor is judged by itself');
+    }
+
+    public function testABoundIsKeptAndRefusedWhereAFigureIsNeeded(): void
+    {
+        $this->drive();
+        $entry = $this->trial('ratio', 'T2', '8', '11.5/<0.4');
+        self::assertTrue($entry->boolean('refused'));
+        self::assertStringContainsString('is a bound', $entry->string('line'));
+        self::assertSame('cannot-say', $this->trial('insulation', 'T2', 'primary-core', '600/>500k', lifted: true)->string('verdict'));
+        $reasons = $this->item('iron', 'T2')->objects('reasons');
+        self::assertStringContainsString('on a tester that sees 500 kΩ at most', $reasons[0]->string('sentence'));
+    }
+
     public function testNothingIsTestedOfNoUnit(): void
     {
         $this->write($this->job, 'trial', ['test' => 'resistor', 'part' => 'R26', 'text' => '470'], change: ['unitId' => null]);
@@ -257,6 +309,13 @@ final class ColdStationsTest extends ServerTestCase
                 $this->write($this->job, 'discharge-proof', ['island' => $island, 'text' => $text], $ago);
             }
         }
+    }
+
+    private function itemAfter(string $test, string $part, string $subject, string $text): Fields
+    {
+        $this->trial($test, $part, $subject, $text);
+
+        return $this->item('iron', $part);
     }
 
     private function drive(): void

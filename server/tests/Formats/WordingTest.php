@@ -59,7 +59,7 @@ final class WordingTest extends ServerTestCase
     {
         $wording = self::getContainer()->get(Wording::class);
         self::assertSame('Leakage onto this grid: 2.82 µA. The coupling capacitor goes.', $wording->reason('leakage', ['leakageAmperes' => 2.8182e-6]));
-        self::assertSame('Low by −12 %.', $wording->reason('low', ['deviationPercent' => -12.4]));
+        self::assertSame('Low by 12 %.', $wording->reason('low', ['deviationPercent' => -12.4]), 'its direction is said once');
         self::assertSame('Over the capacitor’s rating of 450 V. Off at once.', $wording->reason('above-capacitor-rating', ['ratedVolts' => 450.0]));
     }
 

@@ -76,9 +76,11 @@ final class TapeTest extends ServerTestCase
         $state = $this->bench($this->job)->object('state');
         self::assertSame('dead', $state->string('name'));
         self::assertTrue($state->has('provedUntil'));
-        self::assertStringContainsString('isolated source', $this->refused('state-change', ['to' => 'driven']));
         self::assertStringContainsString('no such bank', $this->refused('discharge-proof', ['island' => 'nowhere', 'text' => '1']));
-        self::assertStringContainsString('Voltages wait', $this->refused('reading', self::reading('A', '400')));
+        self::assertStringContainsString('Voltages wait', $this->refused('reading', self::reading('A', '4')));
+        self::assertSame('dead', $this->bench($this->job)->object('state')->string('name'), 'a low voltage takes nothing away');
+        self::assertStringContainsString('isolated source', $this->refused('state-change', ['to' => 'driven']));
+        self::assertSame('discharging', $this->bench($this->job)->object('state')->string('name'), 'a refused step up ends every proof all the same');
     }
 
     /** @param array<string, mixed> $payload */
@@ -102,7 +104,7 @@ final class TapeTest extends ServerTestCase
         $this->powerUp($this->job);
         $this->write($this->job, 'reading', self::reading('A', '453.2'), 5);
         $this->write($this->job, 'state-change', ['to' => 'discharging'], 2);
-        $late = $this->write($this->job, 'reading', self::reading('B', '451'), 4)->objects('entries')[0];
+        $late = $this->write($this->job, 'reading', self::reading('B', '451'), 4, ['device' => 'tablet'])->objects('entries')[0];
         self::assertSame([false, 'within'], [$late->boolean('refused'), $late->string('verdict')]);
         self::assertSame('discharging', $this->bench($this->job)->object('state')->string('name'));
         self::assertSame('within', $this->point($this->job, 'B')->object('reading')->string('verdict'));

@@ -45,7 +45,7 @@ function usual(): void {
   form.tubesSaid = true
   form.out = []
   form.signal ||= 'none, volumes at zero'
-  form.meterId ??= session.shop?.meters[0]?.id ?? null
+  form.meterId ??= localStorage.getItem('meterId')
 }
 
 /** The fields that differ from what is stated already, as facts. */

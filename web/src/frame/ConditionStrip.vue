@@ -44,6 +44,7 @@ const warm = computed(() => {
   const since = bench.bench?.warm.since
   return since === null || since === undefined ? '–' : `${Math.max(0, Math.floor((now.value - Date.parse(since)) / 60000))} min`
 })
+const stop = computed(() => bench.bench?.state.stop ?? null)
 const meter = computed(() => session.shop?.meters.find((m) => m.id === value('meterId')))
 const inlet = computed(() => value('inletVolts') as number | undefined)
 </script>
@@ -65,11 +66,14 @@ const inlet = computed(() => value('inletVolts') as number | undefined)
     </button>
     <router-link to="/" class="tag m"><small>‹ shelf</small>{{ bench.job?.tag }}</router-link>
   </header>
+  <p v-if="stop !== null" class="stop" role="alert"><b>{{ stop.isOff ? 'STOPPED' : 'OFF' }}</b> {{ stop.place.replace('.', ' pin ') }}: {{ stop.sentence }} {{ stop.isOff ? 'Nothing else is taken until its cause has a finding.' : 'Nothing else is taken until it is off and its cause has a finding.' }}</p>
   <p v-if="bench.away !== null" class="away" role="status"><b>Server away.</b> {{ bench.mine.length === 0 ? 'What you type is kept here until it is back.' : `${bench.mine.length} ${bench.mine.length === 1 ? 'entry waits' : 'entries wait'} here and will go out in order.` }}</p>
   </div>
 </template>
 
 <style scoped>
+.stop { margin: 0; padding: 6px 18px; background: #8f1420; color: #fffdf6; font-size: 17px; }
+.stop b { font-size: 25px; letter-spacing: 0.08em; margin-right: 10px; vertical-align: -2px; }
 .strip { background: var(--needle); color: var(--on-needle); display: flex; align-items: stretch; min-height: 70px; }
 button { font: inherit; color: inherit; background: none; border: 0; text-align: left; cursor: pointer; padding: 0; }
 button:disabled { cursor: default; }

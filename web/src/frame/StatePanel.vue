@@ -2,8 +2,9 @@
 import { NModal } from 'naive-ui'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../access/session'
-import type { ChassisState } from '../api/client'
+import { api, ask as request, type ChassisState, type Schemas } from '../api/client'
 import { useBench } from './bench'
+import { partName } from './partName'
 
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ conditions: [] }>()
@@ -11,24 +12,47 @@ const bench = useBench()
 const session = useSession()
 const choices = useTemplateRef<HTMLElement>('choices')
 const isolated = ref(false)
+const bleederOff = ref(false)
+const hazards = ref<Schemas['Hazard'][]>([])
+const asked = ref<'asking' | 'known' | 'away'>('asking')
+const reason = ref('')
 const outputOut = ref(false)
 
 watch(open, async (is) => {
   if (!is) return
-  isolated.value = outputOut.value = false
+  isolated.value = outputOut.value = bleederOff.value = false
+  reason.value = ''
+  const asks = ask()
   await nextTick()
-  setTimeout(() => (choices.value?.querySelector<HTMLElement>('button.go') ?? choices.value)?.focus(), 60)
+  setTimeout(() => { choices.value?.focus(); void asks.then(nextTick).then(() => { (choices.value?.querySelector<HTMLElement>('textarea') ?? choices.value?.querySelector<HTMLElement>('.tick input, button.go'))?.focus() }) }, 60)
 })
 
 const next = computed(() => bench.bench?.state.next ?? [])
 const gates = computed(() => bench.job?.gates ?? {})
 
+/** What the record knows that speaks against power: asked at each opening, since it may have changed on another screen. */
+async function ask(): Promise<void> {
+  hazards.value = []
+  asked.value = 'asking'
+  const [jobId, unitId] = [bench.job?.id, bench.job?.units[0]?.id]
+  if (jobId === undefined || unitId === undefined || !next.value.includes('ramping')) return
+  try {
+    hazards.value = await request(api.GET('/api/jobs/{jobId}/units/{unitId}/hazards', { params: { path: { jobId, unitId } } }))
+    asked.value = 'known'
+  } catch {
+    asked.value = 'away'
+  }
+}
+
 async function go(to: ChassisState, answers?: Record<string, string>): Promise<void> {
-  await bench.write('state-change', answers === undefined ? { to } : { to, gates: answers })
+  const gates = answers === undefined ? undefined : { ...answers, ...(bleederOff.value ? { 'bleeder-off': 'yes' } : {}) }
+  await bench.write('state-change', { to, ...(gates === undefined ? {} : { gates }), ...(reason.value.trim() === '' ? {} : { reason: reason.value.trim() }) })
   open.value = false
   // After this panel has given the focus back, so that the next one keeps it.
   if (to === 'ramping' && (bench.bench?.missing.length ?? 0) > 0) setTimeout(() => { emit('conditions') }, 350)
 }
+const bleederOn = computed(() => bench.bench?.state.bleederOn === true)
+const ready = computed(() => (!bleederOn.value || bleederOff.value) && (asked.value === 'known' ? hazards.value.length === 0 || reason.value.trim() !== '' : reason.value.trim() !== ''))
 const powerOn = (): Promise<void> => go('ramping', Object.fromEntries(Object.keys(gates.value).map((g) => [g, 'not-checked-by-the-tool'])))
 </script>
 
@@ -46,13 +70,22 @@ const powerOn = (): Promise<void> => go('ramping', Object.fromEntries(Object.key
         <p class="small">This tool does not check these gates yet. They go on the record, and on the report, as not checked by the tool:</p>
         <ul class="small"><li v-for="(words, gate) in gates" :key="gate">{{ words }}</li></ul>
         <p class="small soft">An isolation transformer does not make {{ session.word('B+') }} safe. Never run an output stage without its load. Every meter on {{ session.word('plates') }} or {{ session.word('B+') }} is rated 1000 V DC.</p>
-        <button type="button" class="go hot" @click="powerOn">I have looked at these: power on, ramping</button>
+        <div v-if="hazards.length > 0" class="against" role="alert">
+          <h3 class="danger">The record speaks against power</h3>
+          <ul><li v-for="h in hazards" :key="h.part + h.sentence"><b>{{ partName(h.part) }}</b> {{ h.sentence }}</li></ul>
+        </div>
+        <p v-else-if="asked === 'away'" class="against" role="alert">The server does not answer: what the record knows cannot be asked now. Say why it may be powered all the same.</p>
+        <p v-else-if="asked === 'asking'" class="small soft">Asking what the record knows…</p>
+        <label v-if="hazards.length > 0 || asked === 'away'" class="why">Why it may be powered all the same; this goes on the report<textarea v-model="reason" rows="2" maxlength="400" /></label>
+        <label v-if="bleederOn" class="tick"><input v-model="bleederOff" type="checkbox"> The bleeder is off: power would burn it</label>
+        <button type="button" class="go hot" :disabled="!ready" @click="powerOn">I have looked at these: power on, ramping</button>
       </template>
       <template v-if="next.includes('driven')">
         <h3>Drive it off the mains</h3>
-        <label class="tick"><input v-model="isolated" type="checkbox"> The source is isolated: variac behind an isolation transformer, heater transformer or generator</label>
-        <label class="tick"><input v-model="outputOut" type="checkbox"> The output {{ session.word('tubes') }} are out</label>
-        <button type="button" class="go" :disabled="!isolated || !outputOut" @click="go('driven', { 'isolated-source': 'yes', 'output-tubes-out': 'yes' })">Driven</button>
+        <label class="tick"><input id="gate-isolated" v-model="isolated" type="checkbox"> The source is isolated: variac behind an isolation transformer, heater transformer or generator</label>
+        <label class="tick"><input id="gate-tubes-out" v-model="outputOut" type="checkbox"> The output {{ session.word('tubes') }} are out</label>
+        <label v-if="bleederOn && !next.includes('ramping')" class="tick"><input v-model="bleederOff" type="checkbox"> The bleeder is off</label>
+        <button type="button" class="go" :disabled="!isolated || !outputOut || (bleederOn && !bleederOff)" @click="go('driven', { 'isolated-source': 'yes', 'output-tubes-out': 'yes' })">Driven</button>
       </template>
       <template v-if="next.includes('energised')">
         <p>Nothing smokes, sags or glows that should not? Then the mains may be full.</p>
@@ -75,4 +108,8 @@ ul { margin: 0; padding-left: 20px; columns: 1; }
 .tick { display: flex; gap: 10px; align-items: center; min-height: 44px; }
 .tick input { width: 22px; height: 22px; flex: none; }
 .plain { min-height: 44px; }
+.against { border-left: 6px solid var(--danger); padding: 4px 0 4px 12px; margin: 0; }
+.against ul { list-style: none; padding: 0; display: grid; gap: 4px; max-height: 190px; overflow-y: auto; }
+.why { display: grid; gap: 4px; font-weight: 600; }
+.why textarea { font: inherit; font-weight: 400; color: inherit; background: var(--sap); border: 2px solid var(--ink); border-radius: 4px; padding: 6px 8px; }
 </style>

@@ -19,6 +19,8 @@ export const useBench = defineStore('bench', () => {
   const fault = ref<string | null>(null)
   /** The place that a station asks for now; lit on the schematic. */
   const probing = ref<string | null>(null)
+  /** The meter that was named on this job a moment ago, until the server tells it back. */
+  const named = ref<string | null>(null)
   let cursor = 0
   let timer: ReturnType<typeof setTimeout> | undefined
 
@@ -38,12 +40,26 @@ export const useBench = defineStore('bench', () => {
     return [told, ...declared].reduce((a, b) => (dangerOrder.indexOf(b) > dangerOrder.indexOf(a) ? b : a))
   })
 
+  /** The meter in hand, as stated; null while nobody named one. */
+  const meterId = computed<string | null>(() => {
+    const stated = (bench.value?.conditions['meterId'] as { value?: unknown } | undefined)?.value
+    return named.value ?? (typeof stated === 'string' ? stated : null)
+  })
+  const byMeter = computed<Record<string, unknown>>(() => (meterId.value === null ? {} : { meterId: meterId.value }))
+
+  async function nameMeter(id: string): Promise<void> {
+    named.value = id
+    localStorage.setItem('meterId', id)
+    await write('conditions', { facts: { meterId: { value: id, how: 'measured' } } })
+  }
+
   function take(answer: TapeAnswer): void {
     learnServerTime(answer.serverTime)
     const known = new Map(entries.value.map((e) => [e.id, e]))
     for (const e of answer.entries) known.set(e.id, e)
     entries.value = [...known.values()].sort((a, b) => a.observedAt.localeCompare(b.observedAt) || a.sequence - b.sequence)
     bench.value = answer.benches[0] ?? null
+    if (mine.value.every((w) => w.body.kind !== 'conditions')) named.value = null
   }
 
   async function poll(): Promise<void> {
@@ -93,6 +109,7 @@ export const useBench = defineStore('bench', () => {
     clearTimeout(timer)
     job.value = null
     bench.value = null
+    named.value = null
     entries.value = []
     cursor = 0
   }
@@ -105,5 +122,5 @@ export const useBench = defineStore('bench', () => {
     })
   }
 
-  return { job, bench, entries, waiting, mine, others, away, fault, probing, state, outbox, open, reload, close, write }
+  return { job, bench, entries, waiting, mine, others, away, fault, probing, state, meterId, byMeter, nameMeter, outbox, open, reload, close, write }
 })

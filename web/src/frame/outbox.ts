@@ -1,4 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
+import { serverNow } from './time'
 import { api, ask, newId, Refusal, type Schemas } from '../api/client'
 
 export type NewEntry = Schemas['NewEntry']
@@ -30,7 +31,9 @@ export interface OutboxEvents {
   away(sentence: string | null): void
 }
 
-const overHttp: Transport = { send: (jobId, body) => ask(api.POST('/api/jobs/{jobId}/tape', { params: { path: { jobId } }, body })) }
+const overHttp: Transport = { send: (jobId, body) => ask(api.POST('/api/jobs/{jobId}/tape', { params: { path: { jobId } }, body: { ...body, sentAt: new Date(serverNow()).toISOString() } })) }
+/** A server that stumbles over one entry may stumble for ever: after so many tries it is put aside, and the rest goes out. */
+const mostFaults = 3
 
 /**
  * Keeps what was typed in IndexedDB until the server has it: shown at once, sent in order with the same id, retried for ever,
@@ -41,6 +44,7 @@ export class Outbox {
   private sending = false
   private timer: ReturnType<typeof setTimeout> | undefined
   private pause = 0
+  private faults = 0
   private person: string | null = null
   /** what IndexedDB holds, at hand: sending does not wait for the disk */
   private box: Waiting[] = []
@@ -121,7 +125,7 @@ export class Outbox {
   private async sendOne(waiting: Waiting): Promise<boolean> {
     try {
       const answer = await this.transport.send(waiting.jobId, waiting.body)
-      this.pause = 0
+      this.pause = this.faults = 0
       this.box = this.box.filter((w) => w.counter !== waiting.counter)
       this.events.away(null)
       this.events.taken(waiting, answer)
@@ -130,11 +134,13 @@ export class Outbox {
       return true
     } catch (e) {
       const refusal = e instanceof Refusal ? e : new Refusal(0, String(e), undefined)
-      if (refusal.isAway || refusal.status === 401 || refusal.status === 429) {
+      const fault = refusal.status === 500 && ++this.faults >= mostFaults
+      if (!fault && (refusal.isAway || refusal.status === 401 || refusal.status === 429)) {
         if (refusal.status !== 401) this.events.away(refusal.message)
         this.timer = setTimeout(() => { void this.run() }, this.pauses[Math.min(this.pause++, this.pauses.length - 1)])
         return false
       }
+      this.faults = 0
       const stuck = { ...waiting, stuck: refusal.message }
       this.box = this.box.map((w) => (w.counter === waiting.counter ? stuck : w))
       this.tell()

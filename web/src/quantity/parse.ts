@@ -2,11 +2,12 @@ import grammar from '../../../docs/formats/quantity-grammar.json'
 
 export type Unit = 'V' | 'A' | 'Ω' | 'F' | 'H' | 'Hz' | 'W' | 's' | '°C'
 export interface Quantity { text: string; kind: 'value' | 'above' | 'below' | 'overload'; value: number; unit: Unit | null; resolution: number }
-export type Parsed = { ok: true; quantity: Quantity } | { ok: false; reason: 'empty' | 'nonsense' | 'two-separators' | 'other-unit' | 'too-large'; understood: string; sentence: string }
+export type Parsed = { ok: true; quantity: Quantity; prefix?: number } | { ok: false; reason: 'empty' | 'nonsense' | 'two-separators' | 'other-unit' | 'odd-prefix' | 'too-large'; understood: string; sentence: string }
 
 const prefixes: Record<string, number> = grammar.prefixes
 const units: Record<string, string> = grammar.units
 const marks: Record<string, { factor: number; unit: string | null }> = grammar.marks
+const prefixRange: Record<string, number[]> = grammar.prefixRange
 const plain = new RegExp(grammar.patterns.plain, 'u')
 const rkm = new RegExp(grammar.patterns.rkm, 'u')
 const leading = new RegExp(grammar.patterns.leading, 'u')
@@ -45,7 +46,7 @@ function figureOf(text: string, figure: string, kind: Quantity['kind'], field: U
     const typed = unitOf(tail.trim())
     if (tail.trim() === '' || typed !== null) {
       const size = Number(`${whole}.${decimals}`) * mark.factor
-      return { ok: true, quantity: { text, kind, value: sign === '-' ? -size : size, unit: typed ?? (mark.unit as Unit | null) ?? field, resolution: mark.factor * 10 ** -decimals.length } }
+      return { ok: true, prefix: mark.factor, quantity: { text, kind, value: sign === '-' ? -size : size, unit: typed ?? (mark.unit as Unit | null) ?? field, resolution: mark.factor * 10 ** -decimals.length } }
     }
   }
   const simple = plain.exec(figure)
@@ -54,7 +55,7 @@ function figureOf(text: string, figure: string, kind: Quantity['kind'], field: U
     const digits = (simple[2] ?? '').replace(',', '.')
     const decimals = digits.includes('.') ? digits.length - digits.indexOf('.') - 1 : 0
     const size = Number(digits) * tail.factor
-    return { ok: true, quantity: { text, kind, value: simple[1] === '-' ? -size : size, unit: tail.unit ?? field, resolution: tail.factor * 10 ** -decimals } }
+    return { ok: true, prefix: tail.factor, quantity: { text, kind, value: simple[1] === '-' ? -size : size, unit: tail.unit ?? field, resolution: tail.factor * 10 ** -decimals } }
   }
   return refuse('nonsense', figure)
 }
@@ -73,6 +74,11 @@ export function parseQuantity(input: string, field: Unit | null): Parsed {
   if (field !== null && read.quantity.unit !== field) {
     const understood = showQuantity(read.quantity)
     return { ok: false, reason: 'other-unit', understood, sentence: `Understood ${understood}, but ${unitWords[field]} belong here.` }
+  }
+  const [smallest = 0, largest = Infinity] = own(prefixRange, read.quantity.unit ?? '') ?? []
+  if (read.prefix !== undefined && (read.prefix < smallest * (1 - 1e-9) || read.prefix > largest * (1 + 1e-9))) {
+    const understood = showQuantity(read.quantity)
+    return { ok: false, reason: 'odd-prefix', understood, sentence: `Understood ${understood}, which no bench measures: does it belong in another field, or is the prefix a slip?` }
   }
   return read
 }

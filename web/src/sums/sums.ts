@@ -34,7 +34,7 @@ const given = (record: Record<string, unknown>): Record<string, unknown> => Obje
 
 const minutes = (seconds: number): string => (seconds < 100 ? `${seconds.toFixed(0)} s` : `${(seconds / 60).toFixed(1)} min`)
 const fuseSteps: Record<string, string> = {
-  'another-transformer': 'This primary cannot be wired for it: another transformer.', 'another-transformer-flux': 'Made for 60 Hz: on 50 Hz it carries a fifth more flux. Another transformer.',
+  'another-transformer': 'This primary cannot be wired for it: another transformer.', 'another-transformer-flux': 'Made for 60 Hz: on 50 Hz it carries a fifth more flux, and at the volts that it stands the heaters starve. No step-down cures that: another transformer.', 'step-down': 'This primary cannot be wired for it: a step-down, or another transformer.',
   'wire-parallel': 'Both windings in parallel.', 'wire-series': 'Both windings in series.', 'prove-phase': 'Prove their phase through a lamp before the first full mains.', 'move-tap': 'Move the tap.',
   'count-leads': 'Count the leads: panel print proves nothing.', 'plug-cord-switch': 'Plug, cord and switch for that mains.', 'lamp-suppressors': 'Pilot lamp and suppressors for that mains.', 'mark-panel': 'Mark the panel and the fuse holder.',
 }

@@ -37,7 +37,7 @@ final class Value
     {
         [$ids, $rest] = self::named($word);
         $pieces = explode('/', $rest);
-        $farads = 1 === preg_match('/[munpµ]F?$|[unpµ]\d+$/iu', $pieces[0]) ? self::figure($pieces[0], Unit::Farads) : null;
+        $farads = 1 === preg_match('/[munpµ]F?$|[unpµ][0-9]+$/iu', $pieces[0]) ? self::figure($pieces[0], Unit::Farads) : null;
         if (null === $farads || \count($pieces) > 2) {
             return null;
         }

@@ -12,7 +12,7 @@ use Doctrine\ORM\Mapping as ORM;
 #[ORM\Table(name: 'tape_entry')]
 #[ORM\UniqueConstraint(columns: ['job_id', 'job_sequence'])]
 #[ORM\UniqueConstraint(columns: ['unit_id', 'unit_sequence'])]
-#[ORM\UniqueConstraint(columns: ['device', 'counter'])]
+#[ORM\UniqueConstraint(columns: ['person_id', 'device', 'counter'])]
 class TapeEntry
 {
     /**
@@ -59,6 +59,12 @@ class TapeEntry
         #[ORM\Column(length: 64)]
         public readonly string $bodyHash,
     ) {
+    }
+
+    /** Seconds since the epoch. */
+    public function receivedSeconds(): float
+    {
+        return (float) $this->receivedAt->format('U.u');
     }
 
     /** Seconds since the epoch. */

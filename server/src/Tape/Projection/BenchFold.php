@@ -8,8 +8,14 @@ use Yew\Core\Bench\Chassis;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Bench\ProofReading;
+use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Quantity\ReadingKind;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Safety\Gates;
+use Yew\Core\Safety\Stop;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Server\Tape\Entity\TapeEntry;
@@ -34,8 +40,12 @@ final class BenchFold
     public ?array $closeOut = null;
     /** What the cold bench found. */
     public ColdFold $cold;
-    /** @var list<string> gates passed without the tool having checked them */
+    /** @var list<string> gates passed without the tool having checked them, or that were not sent */
     public array $unchecked = [];
+    /** A stop rule that was broken and whose cause has no entry yet. */
+    public ?Stop $stop = null;
+    /** @var list<array{at: float, personId: string, reason: string, hazards: list<array<string, mixed>>}> power given against what was known, with the reason */
+    public array $overrides = [];
 
     private function __construct(public readonly float $bookedIn)
     {
@@ -63,25 +73,93 @@ final class BenchFold
      */
     public function apply(TapeEntry $entry, array $islands, array $withdrawn = []): void
     {
-        if (null !== $entry->refusal) {
-            return;
-        }
         $at = $entry->observedSeconds();
         $this->chassis = $this->chassis->at($at, $islands);
+        try {
+            if (null === $entry->refusal) {
+                $this->take($entry, $at, $islands, $withdrawn);
+            } elseif (self::speaksAgainstProofs($entry)) {
+                $this->chassis = $this->chassis->doubted($at);
+            }
+        } catch (BadData|CannotRead|\UnexpectedValueException|\ValueError) {
+            // An entry that an earlier version took and this one cannot read stays on the tape and counts nowhere: one entry stops no job.
+        }
+        $this->chassis = null === $entry->refusal ? $this->chassis->seen($at) : $this->chassis;
+        $this->lastObserved = max($this->lastObserved, $at);
+    }
+
+    /**
+     * @param list<string> $islands
+     * @param list<string> $withdrawn
+     */
+    private function take(TapeEntry $entry, float $at, array $islands, array $withdrawn): void
+    {
         match ($entry->kind) {
             'state-change' => $this->changeState($entry, $at),
             'conditions' => $this->state($entry, $at),
-            'discharge-proof' => $this->chassis = $this->chassis->prove(self::text($entry->payload, 'island'), self::figure($entry->payload, 'value'), $at, $islands),
+            'discharge-proof' => $this->chassis = $this->chassis->prove(self::text($entry->payload, 'island'), self::proofReading($entry), $at, $islands),
             'reading' => \in_array($entry->id, $withdrawn, true) ? null : $this->read($entry, $at),
-            'as-fitted' => $this->fitted = $this->fitted->with(FittedChange::fromFields(Fields::of($entry->payload))),
+            'as-fitted' => $this->fit(FittedChange::fromFields(Fields::of($entry->payload)), $at),
             'accept' => $this->accept($entry->payload),
             'correction' => $this->correct($entry->payload),
             'trial', 'finding', 'left-alone', 'photo' => \in_array($entry->id, $withdrawn, true) ? null : $this->cold->apply($entry),
             'close-out' => $this->closeOut = $entry->payload,
             default => null,
         };
-        $this->chassis = $this->chassis->seen($at);
-        $this->lastObserved = max($this->lastObserved, $at);
+        $to = $entry->payload['to'] ?? null;
+        $this->stop = \in_array($entry->id, $withdrawn, true) ? $this->stop : $this->stop?->after($entry->kind, \is_string($to) ? $to : null);
+        $this->stop = 'reading' === $entry->kind && !\in_array($entry->id, $withdrawn, true) ? $this->stop ?? $this->stopAt($entry, $at) : $this->stop;
+    }
+
+    /**
+     * What was refused still speaks against the proofs: a step up (contract §4), and volts on a chassis that was thought dead.
+     */
+    private static function speaksAgainstProofs(TapeEntry $entry): bool
+    {
+        $to = $entry->payload['to'] ?? null;
+        $volts = 'discharge-proof' === $entry->kind || ('reading' === $entry->kind && MeterFunction::DcVolts->value === ($entry->payload['function'] ?? null));
+
+        return match (true) {
+            'state-change' === $entry->kind => \is_string($to) && true === ChassisState::tryFrom($to)?->appliesPower(),
+            $volts => isset($entry->payload['kind']) && !self::proofReading($entry)->isLow(),
+            default => false,
+        };
+    }
+
+    /** The volts of a discharge proof, with what makes them evidence. */
+    public static function proofReading(TapeEntry $entry): ProofReading
+    {
+        return ProofReading::of(
+            ReadingKind::tryFrom(self::text($entry->payload, 'kind')) ?? ReadingKind::Overload, self::figure($entry->payload, 'value'),
+            null !== ($entry->payload['meterId'] ?? null), $entry->receivedSeconds(), true === ($entry->payload['clockSeen'] ?? false),
+        );
+    }
+
+    /**
+     * Why an entry is not taken while a stop stands; null when it is.
+     *
+     * @param array<string, mixed> $payload
+     *
+     * @return array{code: string, figures: array<string, mixed>}|null
+     */
+    public function lockedFor(string $kind, array $payload): ?array
+    {
+        $to = $payload['to'] ?? null;
+        if (null === $this->stop || $this->stop->takes($kind, \is_string($to) ? $to : null)) {
+            return null;
+        }
+
+        return ['code' => 'after-stop', 'figures' => ['place' => $this->stop->place, 'advice' => $this->stop->isOff ? 'Write what you find as a finding; then it goes on.' : 'Switch off, prove it discharged, and write what you find as a finding.']];
+    }
+
+    private function stopAt(TapeEntry $entry, float $at): ?Stop
+    {
+        $judgement = $entry->judgement ?? [];
+        $code = $judgement['reasonCode'] ?? '';
+        $worst = self::named($judgement['figures'] ?? [])['worstReason'] ?? null;
+        $verdict = $judgement['verdict'] ?? '';
+
+        return Stop::brokenBy(self::text($entry->payload, 'place'), Verdict::tryFrom(\is_string($verdict) ? $verdict : ''), \is_string($code) ? $code : '', \is_string($worst) ? $worst : null, $this->chassis->state, $at);
     }
 
     public function latest(string $key): ?ReadingRecord
@@ -119,6 +197,8 @@ final class BenchFold
             'cold' => $this->cold->toArray(),
             'closeOut' => $this->closeOut,
             'unchecked' => $this->unchecked,
+            'stop' => $this->stop?->toArray(),
+            'overrides' => $this->overrides,
         ];
     }
 
@@ -127,7 +207,7 @@ final class BenchFold
     {
         $fields = Fields::of($data);
         $fold = new self($fields->number('bookedIn'));
-        /** @var array{state: string, since: float|int, proofs: array<string, array{volts: float|int, at: float|int, confirms: bool}>, bleederClipped: bool, lastSeen: float|int, expired?: array<string, array{volts: float|int, at: float|int, confirms: bool}>} $chassis written by toArray() */
+        /** @var array{state: string, since: float|int, proofs: array<string, array{volts: float|int, at: float|int, confirms: bool, receivedAt?: float|int, clockSeen?: bool}>, bleederOn?: string|null, lastSeen: float|int, expired?: array<string, array{volts: float|int, at: float|int, confirms: bool, receivedAt?: float|int, clockSeen?: bool}>} $chassis written by toArray() */
         $chassis = $data['chassis'];
         $fold->chassis = Chassis::fromArray($chassis);
         $fold->conditions = Conditions::decode($data['conditions'] ?? []);
@@ -143,6 +223,12 @@ final class BenchFold
         $fold->cold = ColdFold::fromArray($data['cold'] ?? []);
         $fold->closeOut = null === ($data['closeOut'] ?? null) ? null : self::named($data['closeOut']);
         $fold->unchecked = $fields->strings('unchecked');
+        /** @var array{place: string, code: string, at: float|int, isOff: bool, hasCause: bool}|null $stop written by toArray() */
+        $stop = $data['stop'] ?? null;
+        $fold->stop = null === $stop ? null : Stop::fromArray($stop);
+        /** @var list<array{at: float, personId: string, reason: string, hazards: list<array<string, mixed>>}> $overrides likewise */
+        $overrides = $data['overrides'] ?? [];
+        $fold->overrides = $overrides;
 
         return $fold;
     }
@@ -166,10 +252,19 @@ final class BenchFold
             ChassisState::Ramping, ChassisState::Energised => $at,
             default => null,
         };
-        $unchecked = array_keys(self::named($entry->payload['gates'] ?? []), 'not-checked-by-the-tool', true);
-        // Sorted, since the database keeps no order of names: the same tape must fold to the same state.
-        $this->unchecked = array_values(array_unique([...$this->unchecked, ...$unchecked]));
-        sort($this->unchecked);
+        if ($to->appliesPower()) {
+            $this->conditions = $this->conditions->withoutBleeder();
+        }
+        if (ChassisState::Ramping !== $to) {
+            return;
+        }
+        // In their own order, since the database keeps no order of names: the same tape must fold to the same state.
+        $unchecked = [...$this->unchecked, ...Gates::unchecked(self::named($entry->payload['gates'] ?? []))];
+        $this->unchecked = array_values(array_intersect(Gates::BEFORE_RAMPING, $unchecked));
+        $hazards = \is_array($entry->payload['hazards'] ?? null) ? array_values(array_map(self::named(...), $entry->payload['hazards'])) : [];
+        if ([] !== $hazards) {
+            $this->overrides[] = ['at' => $at, 'personId' => $entry->personId, 'reason' => self::text($entry->payload, 'reason'), 'hazards' => $hazards];
+        }
     }
 
     private function state(TapeEntry $entry, float $at): void
@@ -182,7 +277,11 @@ final class BenchFold
         if (null !== $this->warmSince && ($moved || $shifted)) {
             $this->warmSince = $at;
         }
-        $this->chassis = $this->chassis->withBleeder(null !== $this->conditions->bleeder());
+        $stated = self::named($entry->payload['facts'] ?? []);
+        if (\array_key_exists('bleeder', $stated)) {
+            $island = $entry->payload['bleederIsland'] ?? null;
+            $this->chassis = $this->chassis->withBleeder(null === $this->conditions->bleeder() || !\is_string($island) ? null : $island);
+        }
     }
 
     private function read(TapeEntry $entry, float $at): void
@@ -213,6 +312,12 @@ final class BenchFold
             \count($this->fitted->all),
         );
         $this->readings[$record->key()] = \array_slice([...$this->readings[$record->key()] ?? [], $record], -self::KEPT);
+    }
+
+    private function fit(FittedChange $change, float $at): void
+    {
+        $this->fitted = $this->fitted->with($change);
+        $this->cold->renew($change, $at);
     }
 
     /** @param array<string, mixed> $payload */

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tape\Projection;
 
+use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Quantity\CannotRead;
+use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Trial\Trial;
 use Yew\Core\Trial\TrialKind;
 use Yew\Core\Trial\Trials;
@@ -21,7 +24,35 @@ final class ColdFold
     private array $leftAlone = [];
     /** @var array<string, array<string, mixed>> by photo id */
     private array $photos = [];
+    /** @var array<string, float> when a part was last replaced or repaired, by part */
+    private array $renewed = [];
     private ?Trials $read = null;
+
+    /** A part was replaced or repaired: what was tested and found on it before is of the old one. */
+    public function renew(FittedChange $change, float $at): void
+    {
+        foreach ($this->trials as $id => $kept) {
+            $kind = TrialKind::tryFrom(self::text($kept, 'test'));
+            if (null !== $kind && $change->renews(self::text($kept, 'part'), $kind->isOfSocket())) {
+                $this->trials[$id]['formerSince'] = $kept['formerSince'] ?? $at;
+            }
+        }
+        foreach ($this->findings as $id => $kept) {
+            if ($change->renews(self::text($kept, 'place'), false)) {
+                $this->findings[$id]['formerSince'] = $kept['formerSince'] ?? $at;
+            }
+        }
+        if ('renewed' === $change->kind() || $change->renews($change->target(), false)) {
+            $this->renewed[$change->target()] = $at;
+        }
+        $this->read = null;
+    }
+
+    /** Whether a part was replaced or repaired on this job. */
+    public function isRenewed(string $part): bool
+    {
+        return isset($this->renewed[$part]) || isset($this->renewed[explode('/', $part)[0]]);
+    }
 
     public function apply(TapeEntry $entry): void
     {
@@ -47,7 +78,30 @@ final class ColdFold
 
     public function trials(): Trials
     {
-        return $this->read ??= new Trials(array_values(array_map(self::trial(...), $this->trials)));
+        if (null === $this->read) {
+            $now = $former = [];
+            foreach ($this->trials as $kept) {
+                try {
+                    $trial = self::trial($kept);
+                } catch (BadData|CannotRead|\ValueError) {
+                    continue; // taken by an earlier version, and no figure any more: it stays on the tape and counts nowhere
+                }
+                if (isset($kept['formerSince'])) {
+                    $former[] = $trial;
+                } else {
+                    $now[] = $trial;
+                }
+            }
+            $this->read = new Trials($now, $former);
+        }
+
+        return $this->read;
+    }
+
+    /** @return list<string> parts and places that were tested, or on which something was found */
+    public function parts(): array
+    {
+        return array_values(array_unique([...array_map(static fn (array $t): string => self::text($t, 'part'), array_values($this->trials)), ...array_map(static fn (array $f): string => self::text($f, 'place'), array_values($this->findings))]));
     }
 
     /** @return list<array<string, mixed>> */
@@ -73,7 +127,7 @@ final class ColdFold
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['trials' => $this->trials, 'findings' => $this->findings, 'leftAlone' => $this->leftAlone, 'photos' => $this->photos];
+        return ['trials' => $this->trials, 'findings' => $this->findings, 'leftAlone' => $this->leftAlone, 'photos' => $this->photos, 'renewed' => $this->renewed];
     }
 
     /** @param mixed $data as toArray() gave it */
@@ -92,6 +146,9 @@ final class ColdFold
         }
         foreach (BenchFold::named($all['photos'] ?? []) as $id => $kept) {
             $fold->photos[$id] = BenchFold::named($kept);
+        }
+        foreach (BenchFold::named($all['renewed'] ?? []) as $part => $at) {
+            $fold->renewed[$part] = is_numeric($at) ? (float) $at : 0.0;
         }
         // The database keeps no order of names; tests are judged in the order they were taken.
         uasort($fold->trials, self::byTime(...));

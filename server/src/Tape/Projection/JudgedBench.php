@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Yew\Server\Tape\Projection;
 
 use Yew\Core\Bench\Conditions;
+use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\Forecast;
+use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\BranchCurrent;
 use Yew\Core\Reading\Expecter;
 use Yew\Core\Reading\Finding;
@@ -26,6 +28,9 @@ use Yew\Server\Shop\Meters;
 /** Every point of a unit with its latest reading judged by today's knowledge: sheet, neighbours, corrected conditions. */
 final class JudgedBench
 {
+    /** Reasons of a reading that found nothing where something belongs: the next one there confirms it or clears it (JUDGE-3). */
+    private const ZEROS = ['dead-zero', 'zero', 'bias-lost', 'bias-lost-probe-again'];
+
     /** @var array<string, TestPoint> by point key, in probing order */
     private readonly array $testPoints;
     /** @var array<string, JudgedPoint> those judged so far, by point key */
@@ -163,12 +168,23 @@ final class JudgedBench
         $before = $earlier[\count($earlier) - 2] ?? null;
         $reason = $before->then['reasonCode'] ?? null;
 
-        return new Neighbourhood($point->sister, $sisterVolts, $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, ['dead-zero', 'zero'], true));
+        return new Neighbourhood($point->sister, $sisterVolts, $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own));
+    }
+
+    /** What was read where a grid returns to, under conditions that have not moved since. */
+    private function returnOf(TestPoint $point, ?ReadingRecord $own): ?float
+    {
+        $return = null === $point->fedBy || null === $own ? null : $this->records[TestPoint::keyOf($point->fedBy, MeterFunction::DcVolts)] ?? null;
+
+        return null === $return || ReadingKind::Value !== $return->kind || $return->conditions->moved($own->conditions) ? null : $return->value;
     }
 
     /** Only a value within its own error of nothing can be a dead zero; the neighbours of others need not be judged. */
     private function mayBeDeadZero(ReadingRecord $record): bool
     {
+        if (ReadingKind::Value !== $record->kind && ReadingKind::Intermittent !== $record->kind) {
+            return false; // a bound or an overload is no zero
+        }
         $meter = $this->meters->find($record->meterId);
         foreach ([$record->value, ...$record->tapped] as $volts) {
             $error = $meter?->figure($record->function, $volts, $record->resolution, $record->entryId)->worstCase() ?? 0.0;

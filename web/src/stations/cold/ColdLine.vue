@@ -2,8 +2,10 @@
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../../access/session'
 import { useBench } from '../../frame/bench'
+import MeterQuestion from '../../frame/MeterQuestion.vue'
 import { useEntryField } from '../../frame/useEntryField'
-import { partName, type Station } from './useStation'
+import { partName } from '../../frame/partName'
+import { type Station } from './useStation'
 
 const props = defineProps<{ station: Station }>()
 const emit = defineEmits<{ state: []; conditions: []; finding: []; photo: [] }>()
@@ -12,7 +14,8 @@ const session = useSession()
 
 const lifted = ref(false)
 const field = useTemplateRef<HTMLInputElement>('field')
-const { mode, text, said, focus, enter, done } = useEntryField<'note' | 'alone'>(field)
+const { mode, text, said, focus, enter, done } = useEntryField<'note' | 'alone' | 'renewed'>(field)
+const meterAsked = ref(false)
 
 const target = computed(() => props.station.current.value)
 const step = computed(() => target.value?.step ?? null)
@@ -25,12 +28,14 @@ const title = computed(() => {
   const part = target.value === null ? '' : partName(target.value.item.part)
   if (mode.value === 'note') return 'Note'
   if (mode.value === 'alone') return `Leave ${part} alone`
+  if (mode.value === 'renewed') return 'New or repaired'
   if (island.value !== null) return `Prove: ${island.value.name}`
   return step.value === null ? 'Nothing to test' : `${part} · ${step.value.title}`
 })
 const below = computed(() => {
   if (mode.value === 'note') return `at ${target.value?.item.part ?? 'the job'}`
   if (mode.value === 'alone') return 'because…'
+  if (mode.value === 'renewed') return 'T2 new · V3 socket repaired · C12/a new · what was tested before is of the old part'
   if (island.value !== null) return `DC volts at ${island.value.proofAt}${island.value.where === null ? '' : `, ${island.value.where}`} · under 10 V`
   if (!fits.value) return `needs a chassis that is ${step.value?.states.join(' or ') ?? ''}; it is ${bench.state}`
   return step.value?.hint ?? ''
@@ -45,6 +50,12 @@ async function takeBack(): Promise<void> {
   await bench.write('correction', { corrects: last.id, reason: '' })
 }
 
+/** The part asked for, said to be new; the line can say more. */
+function renewed(): void {
+  enter('renewed')
+  text.value = target.value === null ? '' : `${target.value.item.part} new`
+}
+
 /** Letters that may begin what is typed for a test: T2A, none, blown, UL. */
 const begins: Record<string, string> = { fuse: 'fnu', capacitor: 'n' }
 /** Keys that act in an empty field; none of them can begin a value. */
@@ -53,6 +64,7 @@ const keys: Record<string, () => void> = {
   f: () => { emit('finding') },
   p: () => { emit('photo') },
   x: () => { enter('alone') },
+  r: () => { renewed() },
   n: () => { enter('note') },
   u: () => { void takeBack() },
   c: () => { emit('conditions') },
@@ -86,18 +98,27 @@ async function write(): Promise<void> {
     done()
     return
   }
-  if (island.value !== null) { await bench.write('discharge-proof', { island: island.value.id, text: typed }); done(); return }
+  if (island.value !== null) { await prove(island.value.id, typed); return }
+  if (mode.value === 'renewed') { await bench.write('as-fitted', { text: typed }); done(); return }
   if (!fits.value) { said.value = below.value.replace(/^./, (c) => c.toUpperCase()) + '.'; return }
   await give(typed)
+}
+async function prove(id: string, typed: string): Promise<void> {
+  if (bench.meterId === null) { meterAsked.value = true; return }
+  await bench.write('discharge-proof', { island: id, text: typed, ...bench.byMeter })
+  done()
+}
+function meterNamed(): void {
+  meterAsked.value = false
+  void write()
 }
 async function give(answer: string): Promise<void> {
   const s = step.value
   const key = target.value?.key
   if (s === null || key === undefined) return
-  const meter = (bench.bench?.conditions['meterId'] as { value?: unknown } | undefined)?.value
   await bench.write('trial', {
     test: s.test, part: s.part, text: answer, ...(s.subject === '' ? {} : { subject: s.subject }),
-    ...(s.mayBeLifted && lifted.value ? { lifted: true } : {}), ...(typeof meter === 'string' ? { meterId: meter } : {}),
+    ...(s.mayBeLifted && lifted.value ? { lifted: true } : {}), ...bench.byMeter,
   })
   props.station.advance(key)
   done()
@@ -121,7 +142,8 @@ const last = computed(() => [...bench.entries].reverse().find((e) => e.kind === 
         <span v-if="island !== null" class="soft m">V DC</span>
       </div>
       <div id="entry-said" class="said" role="status">
-        <div v-if="asksChoice && session.mayWrite" class="choices"><button v-for="(c, n) in step?.choices ?? []" :key="c.value" type="button" :disabled="!fits" @click="give(c.value)"><kbd>{{ n + 1 }}</kbd> {{ c.words }}</button></div>
+        <meter-question v-if="meterAsked" @named="meterNamed" @leave="meterAsked = false; focus()" />
+        <div v-else-if="asksChoice && session.mayWrite" class="choices"><button v-for="(c, n) in step?.choices ?? []" :key="c.value" type="button" :disabled="!fits" @click="give(c.value)"><kbd>{{ n + 1 }}</kbd> {{ c.words }}</button></div>
         <b v-else-if="said !== ''" class="out">{{ said }}</b>
         <span v-else-if="last !== null"><b>{{ last.headline }}</b>: <span :class="last.refused ? 'out' : last.verdict ?? ''">{{ last.line }}</span></span>
       </div>
@@ -133,6 +155,7 @@ const last = computed(() => [...bench.entries].reverse().find((e) => e.kind === 
       <button v-if="station.name !== 'look'" type="button" :aria-pressed="lifted" @click="keys['l']?.(); focus()"><kbd>l</kbd> {{ lifted ? 'in place' : 'lifted' }}</button>
       <button type="button" @click="emit('finding')"><kbd>f</kbd> finding</button>
       <button type="button" @click="emit('photo')"><kbd>p</kbd> photo</button>
+      <button type="button" @click="renewed(); focus()"><kbd>r</kbd> new, repaired</button>
       <button type="button" @click="enter('alone')"><kbd>x</kbd> leave alone</button>
       <button type="button" @click="enter('note')"><kbd>n</kbd> note</button>
       <button type="button" @click="takeBack"><kbd>u</kbd> take back</button>

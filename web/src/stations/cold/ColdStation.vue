@@ -9,7 +9,8 @@ import ItemList from './ItemList.vue'
 import PhotoStrip from './PhotoStrip.vue'
 import PhotoViewer from './PhotoViewer.vue'
 import { usePhotos } from './usePhotos'
-import { partName, type ColdItem, type Station } from './useStation'
+import { partName } from '../../frame/partName'
+import { type ColdItem, type Station } from './useStation'
 import type { Schemas } from '../../api/client'
 
 const props = defineProps<{ station: Station; title: string }>()

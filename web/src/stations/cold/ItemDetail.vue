@@ -2,7 +2,8 @@
 import { useBench } from '../../frame/bench'
 import VerdictShape from '../../marks/VerdictShape.vue'
 import WindowMark from '../../marks/WindowMark.vue'
-import { keyOf, partName, type ColdItem } from './useStation'
+import { partName } from '../../frame/partName'
+import { keyOf, type ColdItem } from './useStation'
 
 defineProps<{ item: ColdItem; lit: string | null; cautions: string[] }>()
 const emit = defineEmits<{ choose: [key: string] }>()
@@ -36,6 +37,7 @@ const needs = (states: string[]): string => (states.includes(bench.state) || sta
         </button>
       </li>
     </ol>
+    <p v-if="item.former.length > 0" class="small soft">Of the part before: <template v-for="(f, n) in item.former" :key="n">{{ n === 0 ? '' : ' · ' }}{{ f.title }} <b class="m">{{ f.given }}</b></template></p>
     <p v-for="c in cautions" :key="c" class="small caution">{{ c }}</p>
   </section>
 </template>

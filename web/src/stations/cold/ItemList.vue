@@ -3,7 +3,8 @@ import { computed, useTemplateRef } from 'vue'
 import { useLitRow } from '../../frame/useLitRow'
 import VerdictShape from '../../marks/VerdictShape.vue'
 import WindowMark from '../../marks/WindowMark.vue'
-import { partName, type ColdItem } from './useStation'
+import { partName } from '../../frame/partName'
+import { type ColdItem } from './useStation'
 
 const props = defineProps<{ items: ColdItem[]; lit: string | null }>()
 const emit = defineEmits<{ choose: [part: string] }>()

@@ -30,8 +30,6 @@ export interface Station {
 }
 
 /** A part as it is written: R7, C12/b, Solder side. */
-export const partName = (part: string): string => part.replaceAll('-', ' ').replace(/^./, (c) => c.toUpperCase())
-
 export const keyOf = (step: ColdStep, number: number): string => `${step.part}|${step.test}|${step.subject}|${String(number)}`
 
 /** One cold station of the job on the bench: its board, judged by the server, and what is to be done next. */

@@ -2,6 +2,7 @@
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../../access/session'
 import { useBench } from '../../frame/bench'
+import MeterQuestion from '../../frame/MeterQuestion.vue'
 import { useEntryField } from '../../frame/useEntryField'
 import { parseQuantity, showQuantity, type Quantity } from '../../quantity/parse'
 import { slipOf, type Probe, type Slip } from './useProbe'
@@ -13,6 +14,7 @@ const session = useSession()
 
 type Mode = 'tapped' | 'note' | 'accept' | 'fitted'
 const asked = ref<{ slip: Slip; typed: string; quantity: Quantity } | null>(null)
+const meterAsked = ref(false)
 const field = useTemplateRef<HTMLInputElement>('field')
 const line = useEntryField<Mode>(field)
 const { mode, text, said, focus, refuse } = line
@@ -37,7 +39,7 @@ const title = computed(() => {
 const below = computed(() => {
   if (mode.value === 'note') return point.value === null ? 'about the job' : `at ${point.value.name}, or about the job`
   if (mode.value === 'accept') return 'because…'
-  if (mode.value === 'fitted') return 'R14 12k · V4 5881 · P1 @0.3 · found R14 12k · found R14 drawn'
+  if (mode.value === 'fitted') return 'R14 12k · V4 5881 · T2 new · V3 socket repaired · P1 @0.3 · found R14 12k'
   if (island.value !== null) return `DC volts at ${island.value.proofAt}${island.value.where === null ? '' : `, ${island.value.where}`} · under 10 V`
   if (point.value === null) return 'V3.5 287'
   const e = point.value.expected
@@ -91,11 +93,6 @@ function onKey(e: KeyboardEvent): void {
 
 interface Typed { place: string; function: 'dc-volts' | 'ac-volts'; text: string; slipAnswer?: 'as-typed' | 'moved' }
 const reading = (t: Typed, more: Record<string, unknown> = {}): Promise<unknown> => bench.write('reading', { ...t, ...more })
-const meterId = (): Record<string, unknown> => {
-  const id = (bench.bench?.conditions['meterId'] as { value?: unknown } | undefined)?.value
-  return typeof id === 'string' ? { meterId: id } : {}
-}
-
 async function write(): Promise<void> {
   said.value = ''
   if (asked.value !== null) { await answer(false); return }
@@ -131,7 +128,7 @@ async function write(): Promise<void> {
 
 async function written(t: Typed): Promise<void> {
   const key = current.value?.key ?? ''
-  await reading(t, meterId())
+  await reading(t, bench.byMeter)
   props.probe.advance(key)
   done()
 }
@@ -147,9 +144,15 @@ async function answer(moved: boolean): Promise<void> {
 async function prove(id: string): Promise<void> {
   const parsed = parseQuantity(text.value, 'V')
   if (!parsed.ok) { refuse(parsed.sentence); return }
-  await bench.write('discharge-proof', { island: id, text: text.value.trim() })
+  if (bench.meterId === null) { meterAsked.value = true; return }
+  await bench.write('discharge-proof', { island: id, text: text.value.trim(), ...bench.byMeter })
   props.probe.release()
   done()
+}
+
+function meterNamed(): void {
+  meterAsked.value = false
+  void write()
 }
 
 async function tapped(): Promise<void> {
@@ -160,7 +163,7 @@ async function tapped(): Promise<void> {
   }
   if (point.value === null) return
   const key = current.value?.key ?? ''
-  await reading({ place: point.value.place, function: point.value.function, text: texts[0] ?? '' }, { tapped: texts, ...meterId() })
+  await reading({ place: point.value.place, function: point.value.function, text: texts[0] ?? '' }, { tapped: texts, ...bench.byMeter })
   props.probe.advance(key)
   done()
 }
@@ -168,7 +171,7 @@ async function tapped(): Promise<void> {
 async function atPlace(place: string, figure: string): Promise<void> {
   const parsed = parseQuantity(figure, 'V')
   if (!parsed.ok) { refuse(parsed.sentence); return }
-  await reading({ place, function: 'dc-volts', text: figure }, meterId())
+  await reading({ place, function: 'dc-volts', text: figure }, bench.byMeter)
   props.probe.advance(`${place}|dc-volts`)
   done()
 }
@@ -185,8 +188,8 @@ async function pair(): Promise<void> {
     const parsed = parseQuantity(t, 'V')
     if (!parsed.ok) { refuse(parsed.sentence); return }
   }
-  const first = await bench.write('reading', { place: here.place, function: here.function, text: one.trim(), ...meterId() })
-  await bench.write('reading', { place: sister.place, function: sister.function, text: two.trim(), pairOf: first.body.id, ...meterId() })
+  const first = await bench.write('reading', { place: here.place, function: here.function, text: one.trim(), ...bench.byMeter })
+  await bench.write('reading', { place: sister.place, function: sister.function, text: two.trim(), pairOf: first.body.id, ...bench.byMeter })
   props.probe.advance(sister.key)
   done()
 }
@@ -221,7 +224,8 @@ const lastRefused = computed(() => { const last = bench.entries.at(-1); return l
         <span class="soft m">{{ unit }}</span>
       </div>
       <div id="entry-said" class="said" role="status">
-        <div v-if="asked !== null" class="asked"><b class="out">{{ slipQuestion }}</b> <button type="button" @click="answer(true)"><kbd>y</kbd> yes</button> <button type="button" @click="answer(false)"><kbd>Enter</kbd> as typed</button></div>
+        <meter-question v-if="meterAsked" @named="meterNamed" @leave="meterAsked = false; focus()" />
+        <div v-else-if="asked !== null" class="asked"><b class="out">{{ slipQuestion }}</b> <button type="button" @click="answer(true)"><kbd>y</kbd> yes</button> <button type="button" @click="answer(false)"><kbd>Enter</kbd> as typed</button></div>
         <b v-else-if="said !== ''" class="out">{{ said }}</b>
         <b v-else-if="lastRefused !== null" class="out">{{ lastRefused }}</b>
         <span v-else-if="understood !== ''" class="soft">understood: {{ understood }}</span>

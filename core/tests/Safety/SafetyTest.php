@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Tests\Safety;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Yew\Core\Bench\ChassisState;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Safety\Gates;
+use Yew\Core\Safety\Hazard;
+use Yew\Core\Safety\Stop;
+use Yew\Core\Trial\Reason;
+
+/** SAFE-4 and SAFE-6; contract §8. */
+final class SafetyTest extends TestCase
+{
+    /** @return iterable<string, array{Verdict|null, string, string|null, ChassisState, bool}> */
+    public static function readings(): iterable
+    {
+        yield 'bias lost' => [Verdict::Danger, 'bias-lost', null, ChassisState::Energised, true];
+        yield 'bias lost, to be probed again' => [Verdict::Danger, 'bias-lost-probe-again', null, ChassisState::Energised, true];
+        yield 'a grid over its return, ramping' => [Verdict::Danger, 'grid-above-return', null, ChassisState::Ramping, true];
+        yield 'a capacitor over its rating' => [Verdict::Danger, 'above-capacitor-rating', null, ChassisState::Energised, true];
+        yield 'the worst of a tap' => [Verdict::Danger, 'intermittent', 'bias-lost', ChassisState::Energised, true];
+        yield 'a tap that broke no rule' => [Verdict::Danger, 'intermittent', 'heater-above-rating', ChassisState::Energised, false];
+        yield 'a heater too high is a danger and no stop' => [Verdict::Danger, 'heater-above-rating', null, ChassisState::Energised, false];
+        yield 'out is no stop' => [Verdict::Out, 'bias-cold', null, ChassisState::Energised, false];
+        yield 'nothing is on' => [Verdict::Danger, 'bias-lost', null, ChassisState::Discharging, false];
+        yield 'not judged' => [null, 'bias-lost', null, ChassisState::Energised, false];
+    }
+
+    #[DataProvider('readings')]
+    public function testWhatIsAStop(?Verdict $verdict, string $code, ?string $worst, ChassisState $state, bool $stops): void
+    {
+        self::assertSame($stops, null !== Stop::brokenBy('V4.5', $verdict, $code, $worst, $state, 10.0));
+    }
+
+    public function testAfterAStopNothingButOffProofsAndFindings(): void
+    {
+        $stop = self::stop();
+        foreach (['discharge-proof', 'note', 'photo', 'finding', 'correction'] as $kind) {
+            self::assertTrue($stop->takes($kind), $kind);
+        }
+        self::assertTrue($stop->takes('state-change', 'discharging'));
+        foreach (['ramping', 'energised', 'driven', null] as $to) {
+            self::assertFalse($stop->takes('state-change', $to), (string) $to);
+        }
+        foreach (['reading', 'conditions', 'as-fitted', 'trial', 'accept', 'close-out', 'sheet-chosen', 'left-alone', 'something new'] as $kind) {
+            self::assertFalse($stop->takes($kind), $kind);
+        }
+    }
+
+    public function testItEndsOnceItIsOffAndHasACause(): void
+    {
+        self::assertNull(self::stop()->after('state-change', 'discharging')?->after('finding'));
+        self::assertNull(self::stop()->after('finding')?->after('state-change', 'discharging'));
+        self::assertNotNull(self::stop()->after('finding'), 'still on');
+        self::assertNotNull(self::stop()->after('state-change', 'discharging'), 'no cause yet');
+        self::assertNotNull(self::stop()->after('state-change', 'energised')?->after('finding'), 'that was not off');
+        self::assertEquals(self::stop(), Stop::fromArray(self::stop()->toArray()));
+    }
+
+    public function testWhatSpeaksAgainstPower(): void
+    {
+        $of = static fn (string $word, Reason ...$reasons): array => array_map(static fn (Hazard $h): string => $h->code, Hazard::ofPart('it', $word, array_values($reasons)));
+        self::assertSame(['polarity-reversed'], $of('danger', new Reason('polarity-reversed', Verdict::Danger), new Reason('esr-high', Verdict::Out)), 'a worn part is no hazard, a reversed one is');
+        self::assertSame(['halves-unequal'], $of('condemned', new Reason('halves-unequal', Verdict::Out), new Reason('surface-warm', Verdict::Watch)));
+        self::assertSame(['cord-two-wire'], $of('unsafe', new Reason('cord-two-wire', Verdict::Out)));
+        self::assertSame([], $of('replace', new Reason('resistor-high', Verdict::Out)));
+        self::assertSame(['insulation-lift-first'], $of('retest', new Reason('insulation-lift-first', Verdict::CannotSay, ['between' => 'primary to core'])), 'a short to the core until an earth was lifted');
+        self::assertSame([], $of('retest', new Reason('insulation-lift-first', Verdict::CannotSay, ['between' => 'secondary to core'])), 'that is where its earth goes');
+        self::assertSame([], $of('good', (new Reason('path-open', Verdict::Danger))->superseded()));
+        self::assertSame(['path-open'], $of('bad', (new Reason('path-open', Verdict::Danger))->earlier()));
+    }
+
+    public function testAGateThatWasNotSentIsNotMet(): void
+    {
+        $answers = Gates::answered(['fuse' => 'yes', 'load' => 'no', 'short' => 'not-checked-by-the-tool']);
+        self::assertSame('not-sent', $answers['iron']);
+        self::assertSame(['load', 'short', 'iron', 'bias', 'wiring', 'polarity', 'earth', 'volumes'], Gates::unchecked($answers));
+        self::assertSame([], Gates::unchecked(array_fill_keys(Gates::BEFORE_RAMPING, 'yes')));
+    }
+
+    private static function stop(): Stop
+    {
+        return Stop::brokenBy('V4.5', Verdict::Danger, 'bias-lost', null, ChassisState::Energised, 10.0) ?? throw new \LogicException();
+    }
+}

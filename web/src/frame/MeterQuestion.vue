@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import { nextTick, onMounted, useTemplateRef } from 'vue'
+import { useSession } from '../access/session'
+import { useBench } from './bench'
+
+/** A proof needs a meter that was named: asked once, then it is in hand. */
+const emit = defineEmits<{ named: []; leave: [] }>()
+const bench = useBench()
+const session = useSession()
+const row = useTemplateRef<HTMLElement>('row')
+const last = localStorage.getItem('meterId')
+
+onMounted(() => { void nextTick(() => { (row.value?.querySelector<HTMLElement>('button.last') ?? row.value?.querySelector('button'))?.focus() }) })
+
+async function choose(id: string): Promise<void> {
+  await bench.nameMeter(id)
+  emit('named')
+}
+</script>
+
+<template>
+  <div ref="row" class="asked" role="group" aria-label="By which meter?" @keydown.escape.stop="emit('leave')">
+    <b class="out">By which meter?</b>
+    <button v-for="m in session.shop?.meters ?? []" :key="m.id" type="button" :class="{ last: m.id === last }" @click="choose(m.id)">{{ m.name.split(',')[0] }}</button>
+    <span v-if="(session.shop?.meters.length ?? 0) === 0" class="soft">The shop lists no meter.</span>
+  </div>
+</template>
+
+<style scoped>
+.asked { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
+button { min-height: 36px; }
+</style>
