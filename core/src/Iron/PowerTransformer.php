@@ -31,7 +31,7 @@ final class PowerTransformer
         }
         $reasons = [...WindingOhms::judge($drawn, $trials), ...Insulation::judge($trials, $context), ...$volts, ...self::halves($trials), ...self::heat($trials), ...self::surface($trials)];
 
-        return TransformerVerdict::of($drawn, $trials, $reasons, $measured, [] !== $measured['windings'], [] !== array_filter($measured['windings'], static fn (array $w): bool => null !== $w['expectedVolts']));
+        return TransformerVerdict::of($drawn, $trials, $reasons, $measured, [] !== $measured['windings'], null !== $drawn->ratedVolts && [] !== array_filter($drawn->windings, static fn (array $w): bool => null !== $w['volts']));
     }
 
     /**

@@ -46,9 +46,10 @@ final readonly class Judgement
         return new self($this->verdict, $all, $this->reasonCode, $this->figures, $this->reference, $this->volts, $this->expectedVolts, $this->window, $this->bandHalf);
     }
 
+    /** Low or high; null where the sentence says more than a direction could, as of bias that is gone. */
     public function direction(): ?string
     {
-        return null === $this->volts || null === $this->expectedVolts ? null : ($this->volts < $this->expectedVolts ? 'low' : 'high');
+        return str_starts_with($this->reasonCode, 'bias-') || null === $this->volts || null === $this->expectedVolts ? null : ($this->volts < $this->expectedVolts ? 'low' : 'high');
     }
 
     /** @return array<string, mixed> as docs/formats/judgement.schema.json */

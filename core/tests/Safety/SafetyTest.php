@@ -34,7 +34,7 @@ final class SafetyTest extends TestCase
     #[DataProvider('readings')]
     public function testWhatIsAStop(?Verdict $verdict, string $code, ?string $worst, ChassisState $state, bool $stops): void
     {
-        self::assertSame($stops, null !== Stop::brokenBy('V4.5', $verdict, $code, $worst, $state, 10.0));
+        self::assertSame($stops, null !== Stop::brokenBy('V4.5', $verdict, $code, $worst, [], $state, 10.0));
     }
 
     public function testAfterAStopNothingButOffProofsAndFindings(): void
@@ -85,6 +85,6 @@ final class SafetyTest extends TestCase
 
     private static function stop(): Stop
     {
-        return Stop::brokenBy('V4.5', Verdict::Danger, 'bias-lost', null, ChassisState::Energised, 10.0) ?? throw new \LogicException();
+        return Stop::brokenBy('V4.5', Verdict::Danger, 'bias-lost', null, ['belongsVolts' => -34.0], ChassisState::Energised, 10.0) ?? throw new \LogicException();
     }
 }

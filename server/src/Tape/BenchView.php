@@ -59,7 +59,7 @@ final readonly class BenchView
                 'provedUntil' => ChassisState::Dead === $chassis->state ? self::isoOrNull($chassis->provedUntil($islands)) : null,
                 'next' => array_map(static fn (ChassisState $s): string => $s->value, $chassis->state->declarable()),
                 'unchecked' => $fold->unchecked,
-                'stop' => null === $fold->stop ? null : ['place' => $fold->stop->place, 'sentence' => $this->wording->hazard($fold->stop->code, []), 'isOff' => $fold->stop->isOff],
+                'stop' => null === $fold->stop ? null : ['place' => $fold->stop->place, 'sentence' => $this->wording->hazard($fold->stop->code, $fold->stop->figures), 'isOff' => $fold->stop->isOff],
                 'bleederOn' => null !== $chassis->bleederOn,
                 'overrides' => array_map($this->override(...), $fold->overrides),
             ],

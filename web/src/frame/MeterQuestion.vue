@@ -28,5 +28,5 @@ async function choose(id: string): Promise<void> {
 
 <style scoped>
 .asked { display: flex; flex-wrap: wrap; gap: 8px; align-items: center; }
-button { min-height: 36px; }
+button { font: 600 15px var(--words); border: 1px solid var(--line); background: var(--card); color: var(--ink); border-radius: 4px; min-height: 36px; padding: 0 14px; cursor: pointer; }
 </style>

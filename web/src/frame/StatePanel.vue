@@ -67,9 +67,6 @@ const powerOn = (): Promise<void> => go('ramping', Object.fromEntries(Object.key
       </template>
       <template v-if="next.includes('ramping')">
         <h3>Power on, slowly</h3>
-        <p class="small">This tool does not check these gates yet. They go on the record, and on the report, as not checked by the tool:</p>
-        <ul class="small"><li v-for="(words, gate) in gates" :key="gate">{{ words }}</li></ul>
-        <p class="small soft">An isolation transformer does not make {{ session.word('B+') }} safe. Never run an output stage without its load. Every meter on {{ session.word('plates') }} or {{ session.word('B+') }} is rated 1000 V DC.</p>
         <div v-if="hazards.length > 0" class="against" role="alert">
           <h3 class="danger">The record speaks against power</h3>
           <ul><li v-for="h in hazards" :key="h.part + h.sentence"><b>{{ partName(h.part) }}</b> {{ h.sentence }}</li></ul>
@@ -77,6 +74,9 @@ const powerOn = (): Promise<void> => go('ramping', Object.fromEntries(Object.key
         <p v-else-if="asked === 'away'" class="against" role="alert">The server does not answer: what the record knows cannot be asked now. Say why it may be powered all the same.</p>
         <p v-else-if="asked === 'asking'" class="small soft">Asking what the record knows…</p>
         <label v-if="hazards.length > 0 || asked === 'away'" class="why">Why it may be powered all the same; this goes on the report<textarea v-model="reason" rows="2" maxlength="400" /></label>
+        <p class="small">This tool does not check these gates yet. They go on the record, and on the report, as not checked by the tool:</p>
+        <ul class="small gates"><li v-for="(words, gate) in gates" :key="gate">{{ words }}</li></ul>
+        <p class="small soft">An isolation transformer does not make {{ session.word('B+') }} safe. Never run an output stage without its load. Every meter on {{ session.word('plates') }} or {{ session.word('B+') }} is rated 1000 V DC.</p>
         <label v-if="bleederOn" class="tick"><input v-model="bleederOff" type="checkbox"> The bleeder is off: power would burn it</label>
         <button type="button" class="go hot" :disabled="!ready" @click="powerOn">I have looked at these: power on, ramping</button>
       </template>
@@ -98,9 +98,11 @@ const powerOn = (): Promise<void> => go('ramping', Object.fromEntries(Object.key
 </template>
 
 <style scoped>
-.panel { width: 600px; max-width: 96vw; max-height: 94vh; overflow: auto; padding: 20px 24px; display: grid; gap: 12px; outline: none; }
+.panel { width: 680px; max-width: 96vw; max-height: 94vh; overflow: auto; padding: 20px 24px; display: grid; gap: 12px; outline: none; }
 h3 { font-size: 16px; }
-ul { margin: 0; padding-left: 20px; columns: 1; }
+ul { margin: 0; padding-left: 20px; }
+.gates { columns: 2; column-gap: 24px; }
+.gates li { break-inside: avoid; }
 .go { font: 600 17px var(--words); min-height: 48px; border-radius: 4px; border: 2px solid var(--needle); background: var(--needle); color: var(--on-needle); cursor: pointer; padding: 4px 14px; }
 .go.hot { background: #96480f; border-color: #96480f; color: #fffdf6; }
 .go.off { background: var(--sap); color: var(--ink); border-color: var(--ink); }
@@ -109,7 +111,7 @@ ul { margin: 0; padding-left: 20px; columns: 1; }
 .tick input { width: 22px; height: 22px; flex: none; }
 .plain { min-height: 44px; }
 .against { border-left: 6px solid var(--danger); padding: 4px 0 4px 12px; margin: 0; }
-.against ul { list-style: none; padding: 0; display: grid; gap: 4px; max-height: 190px; overflow-y: auto; }
+.against ul { list-style: none; padding: 0; display: grid; gap: 4px; max-height: 170px; overflow-y: auto; }
 .why { display: grid; gap: 4px; font-weight: 600; }
 .why textarea { font: inherit; font-weight: 400; color: inherit; background: var(--sap); border: 2px solid var(--ink); border-radius: 4px; padding: 6px 8px; }
 </style>

@@ -156,10 +156,11 @@ final class BenchFold
     {
         $judgement = $entry->judgement ?? [];
         $code = $judgement['reasonCode'] ?? '';
-        $worst = self::named($judgement['figures'] ?? [])['worstReason'] ?? null;
+        $figures = self::named($judgement['figures'] ?? []);
+        $worst = $figures['worstReason'] ?? null;
         $verdict = $judgement['verdict'] ?? '';
 
-        return Stop::brokenBy(self::text($entry->payload, 'place'), Verdict::tryFrom(\is_string($verdict) ? $verdict : ''), \is_string($code) ? $code : '', \is_string($worst) ? $worst : null, $this->chassis->state, $at);
+        return Stop::brokenBy(self::text($entry->payload, 'place'), Verdict::tryFrom(\is_string($verdict) ? $verdict : ''), \is_string($code) ? $code : '', \is_string($worst) ? $worst : null, $figures, $this->chassis->state, $at);
     }
 
     public function latest(string $key): ?ReadingRecord
@@ -223,7 +224,7 @@ final class BenchFold
         $fold->cold = ColdFold::fromArray($data['cold'] ?? []);
         $fold->closeOut = null === ($data['closeOut'] ?? null) ? null : self::named($data['closeOut']);
         $fold->unchecked = $fields->strings('unchecked');
-        /** @var array{place: string, code: string, at: float|int, isOff: bool, hasCause: bool}|null $stop written by toArray() */
+        /** @var array{place: string, code: string, figures: array<string, mixed>, at: float|int, isOff: bool, hasCause: bool}|null $stop written by toArray() */
         $stop = $data['stop'] ?? null;
         $fold->stop = null === $stop ? null : Stop::fromArray($stop);
         /** @var list<array{at: float, personId: string, reason: string, hazards: list<array<string, mixed>>}> $overrides likewise */
