@@ -10,7 +10,11 @@ use Yew\Core\Sheet\TestPoint;
 /** A point with what it should read and, once read, its figure and verdict: what groups and currents are made from. */
 final readonly class JudgedPoint
 {
-    public function __construct(public TestPoint $point, public Expected $expected, public ?Judgement $judgement, public ?Figure $figure)
+    /**
+     * @param Judgement|null $judgement of the reading that decides
+     * @param Judgement|null $newest    of the newest, where an earlier one decides
+     */
+    public function __construct(public TestPoint $point, public Expected $expected, public ?Judgement $judgement, public ?Figure $figure, public ?Judgement $newest = null)
     {
     }
 

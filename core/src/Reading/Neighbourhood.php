@@ -23,4 +23,14 @@ final readonly class Neighbourhood
         public ?float $returnVolts = null,
     ) {
     }
+
+    /**
+     * The same surroundings for a reading that was not the last.
+     *
+     * @param bool $askedAgain it was a dead zero among healthy neighbours, asked to be probed again
+     */
+    public function ofAnEarlierReading(bool $askedAgain): self
+    {
+        return new self($this->sisterPlace, $this->sisterVolts, $this->lastVisitVolts, $askedAgain, false, $this->returnVolts);
+    }
 }

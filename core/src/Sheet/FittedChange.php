@@ -27,15 +27,16 @@ final readonly class FittedChange
     }
 
     /**
-     * A part that was replaced or repaired, said without a value: `T2 new`, `V3 socket repaired`, `C12/a new`, `mains repaired`.
+     * A part that was replaced, repaired or, of a trim, turned, said without a value: `T2 new`, `V3 socket repaired`, `C12/a new`, `P1 turned`.
      *
-     * It changes nothing in the circuit, and needs none; what was tested before is of the old part.
+     * It changes nothing in the circuit, and needs none. What was tested before is of the old part; what was read before a trim was turned
+     * is stale.
      *
      * @return self|null null when the text says something else
      */
     public static function renewal(string $text): ?self
     {
-        if (1 !== preg_match('/^(?<id>[A-Za-z][A-Za-z0-9+-]{0,19}(?:\/[A-Za-z0-9]{1,8})?)(?<socket>\s+socket)?\s+(?<how>new|repaired)$/Di', trim($text), $m)) {
+        if (1 !== preg_match('/^(?<id>[A-Za-z][A-Za-z0-9+-]{0,19}(?:\/[A-Za-z0-9]{1,8})?)(?<socket>\s+socket)?\s+(?<how>new|repaired|turned)$/Di', trim($text), $m)) {
             return null;
         }
 
@@ -96,7 +97,7 @@ final readonly class FittedChange
     /** Hands go into the chassis for it: everything but turning a control, or finding. */
     public function needsHandsInside(): bool
     {
-        return !$this->found && 'setting' !== $this->kind();
+        return !$this->found && 'setting' !== $this->kind() && 'turned' !== ($this->change['how'] ?? null);
     }
 
     /**
@@ -113,7 +114,7 @@ final readonly class FittedChange
         }
 
         return match ($this->kind()) {
-            'renewed' => $socket === ('socket' === $this->change['what']),
+            'renewed' => 'turned' !== $this->change['how'] && $socket === ('socket' === $this->change['what']),
             'tube' => !$socket,
             'part', 'drawn' => true,
             default => false,
@@ -125,7 +126,7 @@ final readonly class FittedChange
     {
         if ('renewed' === $this->kind()) {
             // A new part has the value of the old one, and none of its faults.
-            return 'part' === $this->change['what'] && $earlier->target() === $this->target() && ($earlier->found || \in_array($earlier->kind(), ['open', 'short', 'leak', 'strength'], true));
+            return 'part' === $this->change['what'] && 'turned' !== $this->change['how'] && $earlier->target() === $this->target() && ($earlier->found || \in_array($earlier->kind(), ['open', 'short', 'leak', 'strength'], true));
         }
 
         return $earlier->target() === $this->target() && match ($this->kind()) {

@@ -47,6 +47,12 @@ final readonly class FittedChanges
         return [] !== array_filter(\array_slice($this->all, $count), static fn (FittedChange $c): bool => !$c->found);
     }
 
+    /** Whether something was made in the unit between two counts of changes. */
+    public function changedBetween(int $earlier, int $later): bool
+    {
+        return [] !== array_filter(\array_slice($this->all, $earlier, max(0, $later - $earlier)), static fn (FittedChange $c): bool => !$c->found);
+    }
+
     /** @return list<FittedChange> those that still say how the unit differs from its drawing */
     public function differences(): array
     {

@@ -138,7 +138,7 @@ final readonly class BenchView
     {
         $point = $judged->point;
         $pin = Place::pin($point->place);
-        $record = $bench->records[$point->key()] ?? null;
+        $record = $bench->deciding($point->key());
 
         return [
             'key' => $point->key(),
@@ -156,7 +156,7 @@ final readonly class BenchView
             'printedVolts' => $point->printedVolts,
             'expected' => $this->expected($judged->expected),
             'slips' => Slips::intervals($judged->expected),
-            'reading' => null === $record ? null : $this->reading($record, $judged),
+            'reading' => null === $record ? null : $this->reading($record, $judged, $bench->newest($point->key())),
         ];
     }
 
@@ -179,7 +179,7 @@ final readonly class BenchView
     }
 
     /** @return array<string, mixed> */
-    private function reading(ReadingRecord $record, JudgedPoint $judged): array
+    private function reading(ReadingRecord $record, JudgedPoint $judged, ?ReadingRecord $newest): array
     {
         $judgement = $judged->judgement ?? throw new \LogicException('a reading is always judged');
         $now = $judgement->toArray();
@@ -208,7 +208,25 @@ final readonly class BenchView
             'reference' => $judgement->reference,
             'accepted' => $record->accepted,
             'verdictThen' => \is_string($then) ? $then : null,
+            'conditions' => $this->conditions($record),
+            'newest' => null === $newest || null === $judged->newest ? null : [
+                'entryId' => $newest->entryId, 'shown' => self::shown($newest, $judged->newest->volts), 'verdict' => $judged->newest->verdict->value,
+                'verdictWords' => self::words($judged->newest->verdict, $judged->newest->direction()), 'observedAt' => self::iso($newest->observedAt),
+            ],
         ];
+    }
+
+    /**
+     * Under what a reading was taken: what a reader needs to compare it.
+     *
+     * @return array{inletVolts: float|null, limiter: string|null, tubesOut: list<string>|null, standby: bool, warmMinutes: float|null, meterId: string|null, state: string}
+     */
+    private function conditions(ReadingRecord $record): array
+    {
+        $c = $record->conditions;
+        $limiter = null === $c->limited() ? null : ($c->limited() ? (null === $c->lampWatts() ? 'limiter in' : \sprintf('lamp %g W', $c->lampWatts())) : 'none');
+
+        return ['inletVolts' => $c->inletVolts(), 'limiter' => $limiter, 'tubesOut' => $c->tubesOut(), 'standby' => $c->inStandby(), 'warmMinutes' => $record->warmMinutes, 'meterId' => $record->meterId, 'state' => $record->state->value];
     }
 
     /** Verdict in words, with the direction where it helps: “out, low”. */

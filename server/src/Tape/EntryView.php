@@ -61,6 +61,7 @@ final readonly class EntryView
             'as-fitted' => ['As fitted: '.$text('text'), match (true) {
                 true === ($p['foundSo'] ?? null) => 'found so, and counted for earlier readings too',
                 'drawn' === (BenchFold::named($p['change'] ?? [])['kind'] ?? null) => 'as the drawing has it again',
+                'turned' === (BenchFold::named($p['change'] ?? [])['how'] ?? null) => 'what was read before is stale',
                 'renewed' === (BenchFold::named($p['change'] ?? [])['kind'] ?? null) => 'what was tested before is of the old part',
                 default => 'counted from here on',
             }],

@@ -130,7 +130,7 @@ final readonly class Fitting
         if (null !== $renewal) {
             return [$renewal->toArray(), match (true) {
                 !self::isKnown($renewal->target(), $sheet, $known) => self::because('no-such-part', ['part' => $renewal->target()]),
-                ChassisState::Dead !== $state => self::because('parts-only-when-dead', ['text' => $renewal->text]),
+                ChassisState::Dead !== $state && $renewal->needsHandsInside() => self::because('parts-only-when-dead', ['text' => $renewal->text]),
                 default => null,
             }];
         }

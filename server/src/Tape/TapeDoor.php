@@ -248,13 +248,15 @@ final readonly class TapeDoor
             return $this->stations->judgement($unit, $before, $after, $trial->kind, $trial->part, $entry->id);
         }
         $record = $after->find($entry->id);
-        $point = null === $record ? null : $this->projections->judged($unit, $after, $at)->point($record->key());
-        if (null === $point || null === $point->judgement) {
+        if (null === $record || !$record->function->isVoltage()) {
             return null;
         }
-        $slip = null === $point->judgement->volts || isset($entry->payload['slipAnswer']) ? null : Slips::suspect($point->expected, $point->judgement->volts);
+        $bench = $this->projections->judged($unit, $after, $at);
+        $judgement = $bench->ofEntry($record);
+        $expected = $bench->point($record->key())?->expected;
+        $slip = null === $expected || null === $judgement->volts || isset($entry->payload['slipAnswer']) ? null : Slips::suspect($expected, $judgement->volts);
 
-        return [...$point->judgement->toArray(), 'slip' => $slip];
+        return [...$judgement->toArray(), 'slip' => $slip];
     }
 
     /**

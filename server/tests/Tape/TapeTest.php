@@ -126,6 +126,35 @@ final class TapeTest extends ServerTestCase
         }
     }
 
+    public function testTheWorstReadingIsNotHiddenByALaterOne(): void
+    {
+        $this->powerUp($this->job);
+        $this->write($this->job, 'reading', self::reading('B', '402'), 6);
+        $later = $this->write($this->job, 'reading', self::reading('B', '451'), 5)->objects('entries')[0];
+        self::assertSame('within', $later->string('verdict'), 'the tape says of each what it says itself');
+        $reading = $this->point($this->job, 'B')->object('reading');
+        self::assertSame(['out', '402', '451', 'within'], [$reading->string('verdict'), $reading->string('shown'), $reading->object('newest')->string('shown'), $reading->object('newest')->string('verdict')]);
+        for ($i = 0; $i < 14; ++$i) {
+            $this->write($this->job, 'reading', self::reading('B', '450'), 4);
+        }
+        self::assertSame('402', $this->point($this->job, 'B')->object('reading')->string('shown'), 'nor by many');
+        // Another mains: what was read before is of another day.
+        $this->write($this->job, 'conditions', ['facts' => ['inletVolts' => ['value' => 112.0, 'how' => 'measured']]], 3);
+        $this->write($this->job, 'reading', self::reading('B', '416'), 2);
+        self::assertSame(['416', 'within', false], [($r = $this->point($this->job, 'B')->object('reading'))->string('shown'), $r->string('verdict'), $r->has('newest')]);
+    }
+
+    public function testATrimThatWasTurnedBeginsAnew(): void
+    {
+        $this->powerUp($this->job);
+        $this->write($this->job, 'reading', self::reading('N2', '-52'), 4);
+        self::assertSame('out', $this->point($this->job, 'N2')->object('reading')->string('verdict'));
+        self::assertFalse($this->write($this->job, 'as-fitted', ['text' => 'P1 turned'], 3)->objects('entries')[0]->boolean('refused'), 'on a live chassis, without its setting');
+        self::assertSame(['stale'], $this->point($this->job, 'N2')->object('reading')->strings('marks'));
+        $this->write($this->job, 'reading', self::reading('N2', '-46.5'), 2);
+        self::assertNotSame('out', $this->point($this->job, 'N2')->object('reading')->string('verdict'));
+    }
+
     public function testTakingBackAndCorrectingASpan(): void
     {
         $this->powerUp($this->job);

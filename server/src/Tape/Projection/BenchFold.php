@@ -23,8 +23,8 @@ use Yew\Server\Tape\Entity\TapeEntry;
 /** The current state of one unit on one job, folded entry by entry from its tape in the order things were observed. */
 final class BenchFold
 {
-    /** Readings kept per point: the one that counts, and the one before it (JUDGE-3). What is older stands on the tape. */
-    private const KEPT = 2;
+    /** Readings kept per point, the worst as given then always among them (contract §7). What is older stands on the tape. */
+    private const KEPT = 12;
 
     public Chassis $chassis;
     public Conditions $conditions;
@@ -312,7 +312,25 @@ final class BenchFold
             null,
             \count($this->fitted->all),
         );
-        $this->readings[$record->key()] = \array_slice([...$this->readings[$record->key()] ?? [], $record], -self::KEPT);
+        $this->readings[$record->key()] = self::kept([...$this->readings[$record->key()] ?? [], $record]);
+    }
+
+    /**
+     * @param non-empty-list<ReadingRecord> $records
+     *
+     * @return list<ReadingRecord>
+     */
+    private static function kept(array $records): array
+    {
+        if (\count($records) <= self::KEPT) {
+            return $records;
+        }
+        $severity = static fn (ReadingRecord $r): int => \is_string($r->then['verdict'] ?? null) ? Verdict::tryFrom($r->then['verdict'])?->severity() ?? 0 : 0;
+        $oldest = $records[0];
+        // The oldest goes; where it is the worst, the one after it.
+        unset($records[$severity($oldest) > max(array_map($severity, \array_slice($records, 1))) ? 1 : 0]);
+
+        return array_values($records);
     }
 
     private function fit(FittedChange $change, float $at): void

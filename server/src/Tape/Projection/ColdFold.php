@@ -42,7 +42,7 @@ final class ColdFold
                 $this->findings[$id]['formerSince'] = $kept['formerSince'] ?? $at;
             }
         }
-        if ('renewed' === $change->kind() || $change->renews($change->target(), false)) {
+        if ($change->renews($change->target(), false)) {
             $this->renewed[$change->target()] = $at;
         }
         $this->read = null;

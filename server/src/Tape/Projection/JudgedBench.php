@@ -9,6 +9,7 @@ use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\BranchCurrent;
+use Yew\Core\Reading\Deciding;
 use Yew\Core\Reading\Expecter;
 use Yew\Core\Reading\Finding;
 use Yew\Core\Reading\Findings;
@@ -39,7 +40,9 @@ final class JudgedBench
     /** @var list<BranchCurrent>|null */
     private ?array $currents = null;
     /** @var array<string, ReadingRecord> latest by point key */
-    public readonly array $records;
+    private readonly array $records;
+    /** @var array<string, ReadingRecord> the one that decides, by point key, of those judged so far */
+    private array $decided = [];
 
     /**
      * @param Sheet|null                                            $sheet      with the parts that are fitted now
@@ -116,15 +119,42 @@ final class JudgedBench
 
     private function judge(TestPoint $point, Neighbourhood $near): JudgedPoint
     {
-        $record = $this->records[$point->key()] ?? null;
-        if (null === $record) {
+        $records = $this->fold->readings[$point->key()] ?? [];
+        if (!isset($this->records[$point->key()]) || [] === $records) {
             return new JudgedPoint($point, Expecter::at($point, $this->settingNow()), null, null);
         }
+        $newest = $records[\count($records) - 1];
+        $judgements = array_map(fn (ReadingRecord $r): Judgement => $this->marked(Judge::judge($point, $r->typed(), $this->settingOf($r), $r === $newest ? $near : $near->ofAnEarlierReading(\in_array($r->then['reasonCode'] ?? null, Deciding::UNTIL_PROBED_AGAIN, true))), $r), $records);
+        $refitted = array_map(fn (ReadingRecord $r): bool => $this->fold->fitted->changedSince($r->fittedThen), $records);
+        $moved = array_map(fn (ReadingRecord $r): bool => $r->state !== $newest->state || $r->conditions->moved($newest->conditions) || ($r->fittedThen !== $newest->fittedThen && $this->fold->fitted->changedBetween($r->fittedThen, $newest->fittedThen)), $records);
+        $index = Deciding::among($judgements, $moved, $refitted);
+        [$record, $judgement] = [$records[$index], $judgements[$index]];
+        $this->decided[$point->key()] = $record;
         $setting = $this->settingOf($record);
-        $judgement = $this->marked(Judge::judge($point, $record->typed(), $setting, $near), $record);
         $figure = null === $judgement->volts ? null : $setting->meter?->figure($point->function, $judgement->volts, $record->resolution, $record->entryId);
 
-        return new JudgedPoint($point, Expecter::at($point, $setting), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure);
+        return new JudgedPoint($point, Expecter::at($point, $setting), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure, $record === $newest ? null : $judgements[\count($judgements) - 1]);
+    }
+
+    /** What one reading says by itself, whatever else was read at its place. */
+    public function ofEntry(ReadingRecord $record): Judgement
+    {
+        $point = $this->testPoints[$record->key()] ?? TestPoint::unprinted($record->place, $record->function);
+
+        return $this->marked(Judge::judge($point, $record->typed(), $this->settingOf($record), $this->near($point)), $record);
+    }
+
+    /** The reading that decides at a point, and the newest where that is another one. */
+    public function deciding(string $key): ?ReadingRecord
+    {
+        $this->point($key);
+
+        return $this->decided[$key] ?? null;
+    }
+
+    public function newest(string $key): ?ReadingRecord
+    {
+        return $this->records[$key] ?? null;
     }
 
     /** How the unit differs from its drawing now. */

@@ -39,7 +39,7 @@ const title = computed(() => {
 const below = computed(() => {
   if (mode.value === 'note') return point.value === null ? 'about the job' : `at ${point.value.name}, or about the job`
   if (mode.value === 'accept') return 'because…'
-  if (mode.value === 'fitted') return 'R14 12k · V4 5881 · T2 new · V3 socket repaired · P1 @0.3 · found R14 12k'
+  if (mode.value === 'fitted') return 'R14 12k · V4 5881 · T2 new · V3 socket repaired · P1 @0.3 · P1 turned · found R14 12k'
   if (island.value !== null) return `DC volts at ${island.value.proofAt}${island.value.where === null ? '' : `, ${island.value.where}`} · under 10 V`
   if (point.value === null) return 'V3.5 287'
   const e = point.value.expected
@@ -229,7 +229,7 @@ const lastRefused = computed(() => { const last = bench.entries.at(-1); return l
         <b v-else-if="said !== ''" class="out">{{ said }}</b>
         <b v-else-if="lastRefused !== null" class="out">{{ lastRefused }}</b>
         <span v-else-if="understood !== ''" class="soft">understood: {{ understood }}</span>
-        <span v-else-if="lastRead?.reading"><b>{{ lastRead.name }} {{ lastRead.reading.shown }} V</b>: <b :class="lastRead.reading.verdict">{{ lastRead.reading.verdictWords }}</b>. {{ lastRead.reading.sentence }}</span>
+        <span v-else-if="lastRead?.reading"><b>{{ lastRead.name }} {{ lastRead.reading.shown }} V</b>: <b :class="lastRead.reading.verdict">{{ lastRead.reading.verdictWords }}</b>. {{ lastRead.reading.sentence }}<template v-if="lastRead.reading.newest !== null"> Then {{ lastRead.reading.newest.shown }} V, {{ lastRead.reading.newest.verdictWords }}: the worse counts until it is taken back (u) or a change is said (f).</template></span>
         <span v-else-if="noSheet && live" class="soft">No sheet: type a place and its volts, such as V3.5 287.</span>
       </div>
     </div>
