@@ -47,11 +47,12 @@ final class Insulation
         $trials = [] === $isolated ? $trials : new Trials($isolated);
         $lowest = $limit = null;
         $highestVolts = 0.0;
-        $overrange = false;
+        $overrange = $held = false;
         foreach ($trials->kind(TrialKind::Insulation, TrialKind::InsulationOhms)->all as $trial) {
             $found = LeakFigure::of($trial);
             $overrange = $overrange || $found->overrange;
             $highestVolts = max($highestVolts, TrialKind::Insulation === $trial->kind ? $found->volts : 0.0);
+            $held = $held || (!$found->leaks() && null !== $found->limitOhms && $found->limitOhms >= self::CONDEMNED_OHMS);
             if (null !== $found->leakOhms && (null === $lowest || $found->leakOhms < $lowest)) {
                 $lowest = $found->leakOhms;
             }
@@ -64,6 +65,9 @@ final class Insulation
         if (null !== $lowest && null !== $context->bPlusVolts && $lowest > 0.0) {
             $figures += ['bPlusVolts' => $context->bPlusVolts, 'leakAmperes' => $context->bPlusVolts / $lowest, 'leakWatts' => $context->bPlusVolts ** 2 / $lowest];
         }
+        // A steady leak is a load like another: on the mains side it draws what its watts ask, and a fuse sees no more.
+        $mainsAmperes = ($figures['leakWatts'] ?? 0.0) / $context->mainsVolts;
+        $figures += null === $context->fuseAmperes ? [] : ['fuseAmperes' => $context->fuseAmperes, 'mainsAmperes' => $mainsAmperes];
         $peak = null === $context->bPlusVolts ? self::USUAL_END_VOLTS : min(self::USUAL_END_VOLTS, self::SWING * $context->bPlusVolts);
         $end = max($context->insulationVolts, $peak);
         $condemned = $overrange || (null !== $lowest && $lowest < self::CONDEMNED_OHMS);
@@ -71,7 +75,12 @@ final class Insulation
         return match (true) {
             $condemned && [] === $isolated => new Reason('insulation-lift-first', Verdict::CannotSay, $figures),
             $overrange => new Reason('insulation-leaks-overrange', Verdict::Danger, $figures),
-            $condemned => new Reason(isset($figures['leakWatts']) ? 'insulation-leaks-at-work' : 'insulation-leaks', Verdict::Danger, $figures),
+            $condemned => new Reason(match (true) {
+                $held => 'insulation-comes-and-goes',
+                !isset($figures['leakWatts']) => 'insulation-leaks',
+                isset($figures['fuseAmperes']) && $mainsAmperes < $figures['fuseAmperes'] => 'insulation-leaks-under-fuse',
+                default => 'insulation-leaks-at-work',
+            }, Verdict::Danger, $figures),
             0.0 === $highestVolts => new Reason('insulation-ohmmeter-only', Verdict::CannotSay, $figures),
             $highestVolts < max($context->insulationVolts, self::NEAR_END * $end) => new Reason('insulation-not-to-peak', Verdict::CannotSay, $figures + ['endVolts' => $end]),
             null === $limit || 0.0 === $limit => new Reason('insulation-limit-not-said', Verdict::CannotSay, $figures),

@@ -18,6 +18,8 @@ final readonly class IronContext
      * @param float|null       $lastVisitOhms   primary impedance measured on this one at its last visit
      * @param float            $insulationOhms  up to which nothing must be seen before insulation is good
      * @param float            $insulationVolts at which it must be seen, at least
+     * @param float|null       $fuseAmperes     of the mains fuse; null when not known
+     * @param float            $mainsVolts      that feed the amplifier
      */
     public function __construct(
         public float $mainsHertz = 60.0,
@@ -28,6 +30,8 @@ final readonly class IronContext
         public ?float $lastVisitOhms = null,
         public float $insulationOhms = Insulation::GOOD_OHMS,
         public float $insulationVolts = Insulation::GOOD_VOLTS,
+        public ?float $fuseAmperes = null,
+        public float $mainsVolts = 230.0,
     ) {
     }
 }

@@ -19,6 +19,9 @@ final class OutputTransformer
     private const MAGNETISING_TAP_OHMS = 8.0;
     /** Highest DC resistance at the output terminals: as a rule, and for high-impedance taps (IRON-9). */
     private const OUTPUT_OHMS = [1.0, 3.0];
+    /** A secondary reads as drawn within this share, and what leads add, ohms (our choice). */
+    private const SECONDARY_SHARE = 0.25;
+    private const LEAD_OHMS = 0.2;
     /** No output winding has so much: whatever the meter's range, more than this is open, ohms (our choice). */
     private const OPEN_OHMS = 100.0;
     /** A sister transformer's inductance scatters with the core: half to double is alike (our choice). */
@@ -32,7 +35,7 @@ final class OutputTransformer
         $magnetising = $trials->kind(TrialKind::Magnetising)->deciding($judged);
         $newest = $trials->latest(TrialKind::Magnetising);
         $measured['primaryHenries'] = null === $newest ? null : $judged($newest)->figures['primaryHenries'] ?? null;
-        $reasons = [...$ratio->faults, ...$ratio->compared($drawn, $context), ...self::halves($trials), ...$magnetising, ...WindingOhms::judge($drawn, $trials), ...self::output($trials), ...Insulation::judge($trials, $context), ...OverStress::judge($trials)];
+        $reasons = [...$ratio->faults, ...$ratio->compared($drawn, $context), ...self::halves($trials), ...$magnetising, ...WindingOhms::judge($drawn, $trials), ...self::output($drawn, $trials), ...Insulation::judge($trials, $context), ...OverStress::judge($trials)];
         $known = null !== ($drawn->primaryOhms ?? $context->sisterOhms ?? $context->lastVisitOhms) || [] !== $context->loads;
 
         return TransformerVerdict::of($drawn, $trials, $reasons, $measured, [] !== $ratio->taps && [] !== $magnetising, $known);
@@ -83,23 +86,25 @@ final class OutputTransformer
     }
 
     /** @return list<Reason> continuity of every output, the speaker unplugged (IRON-9) */
-    private static function output(Trials $trials): array
+    private static function output(DrawnTransformer $drawn, Trials $trials): array
     {
         $reasons = [];
         foreach ($trials->bySubject(TrialKind::OutputOhms) as $taken) {
-            array_push($reasons, ...$taken->deciding(self::continuity(...)));
+            array_push($reasons, ...$taken->deciding(static fn (Trial $t): Reason => self::continuity($t, '' === $t->subject ? $drawn->ohms('secondary') : null)));
         }
 
         return $reasons;
     }
 
-    private static function continuity(Trial $trial): Reason
+    /** @param float|null $known DC resistance that the drawing gives the whole winding: it is judged first (IRON-9) */
+    private static function continuity(Trial $trial, ?float $known): Reason
     {
         [$most, $least] = [$trial->most('ohms'), $trial->least('ohms')];
         $figures = ['output' => '' === $trial->subject ? 'output' : $trial->subject, 'ohms' => $trial->value('ohms'), 'shownOhms' => $trial->shown('ohms')];
 
         return match (true) {
             $trial->isBeyond('ohms', self::OPEN_OHMS) => new Reason('output-open', Verdict::Out, $figures),
+            null !== $known && null !== $most && $most > self::OUTPUT_OHMS[0] && abs($most - $known) <= self::SECONDARY_SHARE * $known + self::LEAD_OHMS => new Reason('output-as-drawn', Verdict::Within, $figures + ['drawnOhms' => $known]),
             null !== $most && $most <= self::OUTPUT_OHMS[0] => new Reason('output-continuous', Verdict::Within, $figures),
             null !== $most && null !== $least && $most <= self::OUTPUT_OHMS[1] => new Reason('output-ohms-high', Verdict::Watch, $figures),
             null !== $most && null !== $least => new Reason('output-ohms-too-high', Verdict::CannotSay, $figures + ['nominalOhms' => Winding::speakerNominal($most)[0]]),

@@ -23,7 +23,7 @@ final readonly class RatioTest
 
     /**
      * @param list<array{tap: string, ohms: float, ratio: float, impedanceOhms: float, bandOhms: float}> $taps
-     * @param list<Reason>                                                                               $faults why there is no impedance, or what is wrong with it
+     * @param list<Reason>                                                                               $faults why there is no impedance, what is wrong with it, or that the taps agree
      */
     private function __construct(public array $taps, public array $faults)
     {
@@ -70,7 +70,7 @@ final readonly class RatioTest
     public function compared(DrawnTransformer $drawn, IronContext $context): array
     {
         $measured = $this->impedanceOhms();
-        if (null === $measured || [] !== $this->faults) {
+        if (null === $measured || [] !== array_filter($this->faults, static fn (Reason $r): bool => Verdict::Within !== $r->verdict)) {
             return [];
         }
         $reasons = [];
@@ -123,7 +123,7 @@ final readonly class RatioTest
         $figures = ['spreadPercent' => $spread, 'lowestOhms' => min($told), 'highestOhms' => max($told)];
 
         return match (true) {
-            $spread <= self::TAP_SPREAD_PERCENT => [],
+            $spread <= self::TAP_SPREAD_PERCENT => [new Reason('taps-agree', Verdict::Within, $figures)],
             $spread - array_sum($bands) <= self::TAP_SPREAD_PERCENT => [new Reason('taps-too-coarse', Verdict::CannotSay, $figures)],
             default => [new Reason('taps-disagree', Verdict::Out, $figures)],
         };

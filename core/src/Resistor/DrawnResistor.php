@@ -7,6 +7,9 @@ namespace Yew\Core\Resistor;
 /** A resistor of a circuit with what an ohmmeter finds across it in place, and what it carries. */
 final readonly class DrawnResistor
 {
+    /** A resistor at a grid of less than this is a stopper (our choice). */
+    private const LEAST_GRID_LEAK_OHMS = 47e3;
+
     /**
      * @param float|null                                             $inCircuitOhms across it, everything else in place and cold; null where nothing is known of the rest
      * @param string                                                 $does          plate | screen | grid | cathode | sense | bias | bleeder | dropper | other
@@ -27,6 +30,12 @@ final readonly class DrawnResistor
         public ?string $mate = null,
         public ?float $watts = null,
     ) {
+    }
+
+    /** Plate loads and grid leaks of a pair: their difference matters more than their value (JUDGE-9). Stoppers need no match. */
+    public function isBalanced(): bool
+    {
+        return 'plate' === $this->does || ('grid' === $this->does && $this->ohms >= self::LEAST_GRID_LEAK_OHMS);
     }
 
     /** Safety resistors have no grace beyond their marked tolerance. */

@@ -17,6 +17,8 @@ final class ResistorCase
     public const GRACE_PERCENT = 10.0;
     /** Where the rest of the circuit hides more of the part than this, only lifting can tell (our choice). */
     private const HIDDEN_SHARE = 0.5;
+    /** A matched pair that drifted together by more than this changes what the stage does, percent (our choice). */
+    private const BALANCED_DRIFT_PERCENT = 25.0;
     /** Beyond so many times its highest it is open, not drifted (our choice). */
     private const OPEN_TIMES = 20.0;
     /** Dissipation that is aimed at, and the most, shares of the rating. */
@@ -42,8 +44,10 @@ final class ResistorCase
         if (null !== $trial) {
             $own = self::own($drawn, $trial);
             array_push($reasons, ...$trials->kind(TrialKind::Resistor)->deciding(static fn (Trial $t): Reason => self::ohms($drawn, $t, $percent)));
-            if (null !== $mate) {
-                $reasons[] = self::match($drawn, $trial, $mate);
+            $match = null === $mate ? null : self::match($drawn, $trial, $mate);
+            if (null !== $match) {
+                $reasons = 'pair-matched' === $match->code ? array_map(static fn (Reason $r): Reason => self::besideItsMate($drawn, $r), $reasons) : $reasons;
+                $reasons[] = $match;
             }
         }
         if (null !== $damage) {
@@ -142,6 +146,15 @@ final class ResistorCase
         return $drift > 0.75 * $percent ? new Reason('resistor-near', Verdict::Watch, $said) : new Reason('resistor-within', Verdict::Within, $said);
     }
 
+    /** Both alike and both off: the stage is in balance, and someone decides whether the value matters (JUDGE-9). */
+    private static function besideItsMate(DrawnResistor $drawn, Reason $reason): Reason
+    {
+        $drift = $reason->figures['driftPercent'] ?? null;
+        $off = \in_array($reason->code, ['resistor-high', 'resistor-high-in-place', 'resistor-low'], true);
+
+        return $off && $drawn->isBalanced() && is_numeric($drift) && abs((float) $drift) <= self::BALANCED_DRIFT_PERCENT ? new Reason('pair-off-together', Verdict::Watch, [...$reason->figures, 'mate' => $drawn->mate], $reason->stands) : $reason;
+    }
+
     private static function match(DrawnResistor $drawn, Trial $trial, Trial $mate): Reason
     {
         [$mine, $other] = [$trial->value('ohms') ?? 0.0, $mate->value('ohms') ?? 0.0];
@@ -152,6 +165,7 @@ final class ResistorCase
         $said = ['mate' => $drawn->mate, 'ohms' => $mine, 'mateOhms' => $other, 'apartPercent' => $apart];
 
         return match (true) {
+            $apart > self::MATCH_PERCENT[0] && !$drawn->isBalanced() => new Reason('pair-needs-no-match', Verdict::Within, $said),
             $apart <= self::MATCH_PERCENT[0] => new Reason('pair-matched', Verdict::Within, $said),
             $apart <= self::MATCH_PERCENT[1] => new Reason('pair-apart', Verdict::Watch, $said),
             // Which of the two is off, its own window says; the pair stays an open end until someone decides.

@@ -57,6 +57,8 @@ final class CapacitorTest extends TestCase
     public static function cans(): iterable
     {
         yield 'a healthy section (CAP-1)' => ['22 1.8', 'good', 'capacitance-within'];
+        yield 'the worst ESR of a healthy can (CAP-1)' => ['22 2.0', 'good', 'esr-good'];
+        yield 'close to its limit' => ['22 2.3', 'watch', 'esr-near'];
         yield 'dead: none' => ['none 4.4', 'replace', 'capacitance-none'];
         yield 'dead: half its value' => ['9.5 1.5', 'replace', 'capacitance-low'];
         yield 'ESR 4.8 Ω' => ['22 4.8', 'replace', 'esr-high'];

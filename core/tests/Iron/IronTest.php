@@ -93,7 +93,7 @@ final class IronTest extends TestCase
         $pair = 'primary-core';
         yield 'an ohmmeter alone never passes it' => [[[TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-ohmmeter-only'];
         yield 'passed at 50 V only' => [[[TrialKind::Insulation, $pair, '50/>100M']], 'insulation-not-to-peak'];
-        yield 'the lowest reading counts' => [[[TrialKind::InsulationOhms, $pair, '12k'], [TrialKind::Insulation, $pair, '600/>300M'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-leaks-at-work'];
+        yield 'the lowest reading counts' => [[[TrialKind::InsulationOhms, $pair, '12k'], [TrialKind::Insulation, $pair, '600/>300M'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-comes-and-goes'];
         yield 'ohms again are missing' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/>300M']], 'insulation-not-again'];
         yield 'good' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/<2uA'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-good'];
         yield 'a tester that sees half a megohm' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/>500k'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-limit-too-coarse'];
@@ -147,7 +147,7 @@ final class IronTest extends TestCase
     {
         $ratio = RatioTest::of(self::trials([TrialKind::Ratio, '16', '8 11.0/0.525'], [TrialKind::Ratio, '16', '11.0/0.742']), 16);
         self::assertSame(['8', '16'], array_column($ratio->taps, 'tap'));
-        self::assertSame([], $ratio->faults);
+        self::assertSame(['taps-agree'], self::codes($ratio->faults));
     }
 
     public function testWhatTheImpedanceMeansForTheTubes(): void
@@ -194,6 +194,33 @@ final class IronTest extends TestCase
         self::assertSame('sound', OutputTransformer::judge($bare, self::sound(), new IronContext(60, 450, lastVisitOhms: 6610))->word);
         $choke = self::trials([TrialKind::WindingOhms, 'winding', '96'], [TrialKind::ChokeInductance, '', '10/6.6m'], ...self::tight('winding-core'));
         self::assertSame('cannot-say', Choke::judge(new DrawnTransformer('L1', 'choke'), $choke, self::context())->word);
+    }
+
+    public function testWhatALeakDoesToTheFuseIsSaidFromItsFigures(): void
+    {
+        $leak = self::trials([TrialKind::Insulation, 'primary-core', '300/4.5k']);
+        $code = static fn (?float $fuse): string => Insulation::judge($leak, new IronContext(bPlusVolts: 300, fuseAmperes: $fuse, mainsVolts: 120))[0]->code;
+        // 20 W at 120 V are 167 mA.
+        self::assertSame('insulation-leaks-under-fuse', $code(2.0));
+        self::assertSame('insulation-leaks-under-fuse', $code(0.17));
+        self::assertSame('insulation-leaks-at-work', $code(0.16));
+        self::assertSame('insulation-leaks-at-work', $code(null));
+        $wandering = self::trials([TrialKind::InsulationOhms, 'primary-core', '12k'], [TrialKind::InsulationOhms, 'primary-core', '>20M']);
+        self::assertSame(['insulation-comes-and-goes', 12000.0], [($r = Insulation::judge($wandering, self::context())[0])->code, $r->figures['leakOhms']]);
+    }
+
+    public function testAgreementOfTapsIsSaid(): void
+    {
+        $taps = RatioTest::of(self::trials([TrialKind::Ratio, '8', '11.0/0.525'], [TrialKind::Ratio, '16', '11.0/0.742']), 16);
+        self::assertSame([['taps-agree', Verdict::Within]], array_map(static fn (Reason $r): array => [$r->code, $r->verdict], $taps->faults));
+        self::assertNotSame([], $taps->compared(self::drawn(), self::context()), 'and they are compared all the same');
+    }
+
+    public function testASecondaryIsJudgedByItsOwnDrawingFirst(): void
+    {
+        $drawn = new DrawnTransformer('T2', 'output', [['id' => 'secondary', 'name' => 'secondary', 'ohms' => 2.4, 'volts' => null, 'centreTapped' => false]], primaryOhms: 6600, tapOhms: 16);
+        $code = static fn (string $text): string => self::codes(OutputTransformer::judge($drawn, self::trials([TrialKind::OutputOhms, '', $text]), self::context())->reasons)[0];
+        self::assertSame(['output-as-drawn', 'output-as-drawn', 'output-ohms-too-high', 'output-ohms-high'], [$code('2.4'), $code('3.19'), $code('3.21'), $code('1.5')]);
     }
 
     /** @return iterable<string, array{TrialKind, string, string, string}> */

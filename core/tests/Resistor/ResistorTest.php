@@ -101,12 +101,25 @@ final class ResistorTest extends TestCase
     public function testTwoAlikeAndBothHighAreTwoVerdicts(): void
     {
         // JUDGE-9: two 270 k at 302 k each are perfectly matched and 12 % high.
-        $drawn = new DrawnResistor('R19', 270e3, 'a', 'b', inCircuitOhms: 270e3, mate: 'R20');
+        $drawn = new DrawnResistor('R19', 270e3, 'a', 'b', inCircuitOhms: 270e3, does: 'plate', mate: 'R20');
         $mate = Trial::typed(TrialKind::Resistor, 'R20', '', '302k');
         $codes = array_map(static fn (Reason $r): string => $r->code, ResistorCase::judge($drawn, self::trials([TrialKind::Resistor, '', '302k', false]), $mate, null)['reasons']);
-        self::assertSame(['resistor-high-in-place', 'pair-matched'], $codes);
+        self::assertSame(['pair-off-together', 'pair-matched'], $codes);
         $apart = array_map(static fn (Reason $r): string => $r->code, ResistorCase::judge($drawn, self::trials([TrialKind::Resistor, '', '276k', false]), $mate, null)['reasons']);
         self::assertContains('pair-unlike', $apart);
+    }
+
+    public function testBalanceCountsWhereItIsBalanceThatCounts(): void
+    {
+        $judged = static fn (string $does, float $ohms, string $mine, string $other): array => [($c = ResistorCase::judge(new DrawnResistor('R19', $ohms, 'a', 'b', inCircuitOhms: $ohms, does: $does, mate: 'R20'), self::trials([TrialKind::Resistor, '', $mine, false]), Trial::typed(TrialKind::Resistor, 'R20', '', $other), null))['word'], array_map(static fn (Reason $r): string => $r->code, $c['reasons'])];
+        // JUDGE-9: two 270 k at 302 k each.
+        self::assertSame(['watch', ['pair-off-together', 'pair-matched']], $judged('plate', 270e3, '302k', '302k'), 'in balance, and off its value: both are said');
+        self::assertSame(['watch', ['pair-off-together', 'pair-matched']], $judged('plate', 270e3, '337k', '337k'));
+        self::assertSame('replace', $judged('plate', 270e3, '338k', '338k')[0], 'more than a quarter off changes the stage');
+        self::assertSame('replace', $judged('plate', 270e3, '302k', '290k')[0], 'neither in balance nor of its value');
+        self::assertSame('replace', $judged('screen', 470.0, '530', '530')[0], 'a safety resistor is of its value');
+        self::assertSame(['good', ['resistor-within', 'pair-needs-no-match']], $judged('grid', 5.6e3, '5.6k', '5.4k'), 'stoppers need no match');
+        self::assertSame('watch', $judged('grid', 220e3, '220k', '212k')[0], 'grid leaks do');
     }
 
     public function testAGoodReadingDoesNotSaveABurntPart(): void

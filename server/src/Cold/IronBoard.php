@@ -12,6 +12,7 @@ use Yew\Core\Iron\OutputTransformer;
 use Yew\Core\Iron\PowerTransformer;
 use Yew\Core\Iron\RatioTest;
 use Yew\Core\Iron\TransformerVerdict;
+use Yew\Core\Look\FuseCheck;
 use Yew\Core\Quantity\Engineering;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Trial\Reason;
@@ -54,7 +55,22 @@ final class IronBoard
             }
         }
 
-        return new IronContext($bench->practice->mainsHertz, $volts, $bench->mainsRatio(), $loads, $sister, RatioTest::of($bench->lastVisit->of($drawn->id), $drawn->tapOhms)->impedanceOhms(), $bench->practice->insulationOhms, $bench->practice->insulationVolts);
+        return new IronContext($bench->practice->mainsHertz, $volts, $bench->mainsRatio(), $loads, $sister, RatioTest::of($bench->lastVisit->of($drawn->id), $drawn->tapOhms)->impedanceOhms(), $bench->practice->insulationOhms, $bench->practice->insulationVolts, self::fuseAmperes($bench), $bench->wiredFor);
+    }
+
+    /** The mains fuse as it is fitted, else as it is drawn for this unit's mains. */
+    private static function fuseAmperes(ColdBench $bench): ?float
+    {
+        $sheet = $bench->sheet;
+        foreach ($sheet->fuses ?? [] as $fuse) {
+            if (null !== $sheet && 'mains' === $fuse->place) {
+                $fitted = $bench->trials()->of($fuse->id)->latest(TrialKind::Fuse)->said['amperes'] ?? null;
+
+                return is_numeric($fitted) ? (float) $fitted : FuseCheck::scaled($fuse->printedAmperes, $sheet->printedMains[0], $bench->wiredFor);
+            }
+        }
+
+        return null;
     }
 
     private static function detail(DrawnTransformer $drawn): string

@@ -5,37 +5,54 @@ declare(strict_types=1);
 namespace Yew\Server\Report;
 
 use Symfony\Component\Serializer\Encoder\CsvEncoder;
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Codec\BadData;
 use Yew\Server\Job\Entity\Job;
+use Yew\Server\Shop\Meters;
 use Yew\Server\Tape\Entity\TapeEntry;
+use Yew\Server\Tape\Projections;
 use Yew\Server\Tape\TapeReader;
 
 /** Every reading of a job as CSV: one row an entry, refused ones too, with what was said of it then. */
 final readonly class ReadingsCsv
 {
-    public function __construct(private TapeReader $tape)
+    public function __construct(private TapeReader $tape, private Projections $projections, private Meters $meters)
     {
     }
 
     public function of(Job $job): string
     {
         $rows = [];
+        $warm = $this->warmMinutes($job);
         foreach ($this->tape->after($job->id, 0) as $entry) {
             if ('reading' === $entry->kind || 'discharge-proof' === $entry->kind) {
-                $rows[] = $this->row($job, $entry);
+                $rows[] = $this->row($job, $entry, $warm[$entry->id] ?? null);
             }
         }
-        $head = ['tag', 'sequence', 'observedAt', 'place', 'function', 'text', 'kind', 'value', 'unit', 'verdict', 'marks', 'expectedVolts', 'lowVolts', 'highVolts', 'inletVolts', 'refused', 'entryId'];
+        $head = ['tag', 'sequence', 'observedAt', 'place', 'function', 'text', 'kind', 'value', 'unit', 'verdict', 'marks', 'expectedVolts', 'lowVolts', 'highVolts', 'inletVolts', 'limiter', 'tubesOut', 'standby', 'warmMinutes', 'meter', 'refused', 'entryId'];
 
         return (new CsvEncoder())->encode($rows, 'csv', [CsvEncoder::HEADERS_KEY => $head, CsvEncoder::AS_COLLECTION_KEY => true]);
     }
 
+    /** @return array<string, float> minutes since power-up, or since mains or limiter were moved, by reading */
+    private function warmMinutes(Job $job): array
+    {
+        $minutes = [];
+        foreach ($job->units() as $unit) {
+            $minutes += $this->projections->warmMinutes($unit);
+        }
+
+        return $minutes;
+    }
+
     /** @return array<string, scalar|null> */
-    private function row(Job $job, TapeEntry $entry): array
+    private function row(Job $job, TapeEntry $entry, ?float $warmMinutes): array
     {
         $p = $entry->payload;
         $j = $entry->judgement ?? [];
         $window = \is_array($j['window'] ?? null) ? $j['window'] : [];
-        $inlet = \is_array($entry->conditions['inletVolts'] ?? null) ? $entry->conditions['inletVolts']['value'] ?? null : null;
+        $conditions = self::conditions($entry);
+        $inlet = $conditions->inletVolts();
         $scalar = static fn (mixed $v): string|int|float|bool|null => \is_scalar($v) ? $v : null;
         $marks = \is_array($j['marks'] ?? null) ? implode(' ', array_filter($j['marks'], is_string(...))) : '';
 
@@ -55,14 +72,28 @@ final readonly class ReadingsCsv
             'lowVolts' => $scalar($window['lowVolts'] ?? null),
             'highVolts' => $scalar($window['highVolts'] ?? null),
             'inletVolts' => $scalar($inlet),
+            'limiter' => true === $conditions->limited() ? (null === $conditions->lampWatts() ? 'yes' : \sprintf('lamp %g W', $conditions->lampWatts())) : (false === $conditions->limited() ? 'none' : null),
+            'tubesOut' => null === $conditions->tubesOut() ? null : implode(' ', $conditions->tubesOut()),
+            'standby' => $conditions->states('standby') ? ($conditions->inStandby() ? 'standby' : 'play') : null,
+            'warmMinutes' => null === $warmMinutes ? null : round($warmMinutes, 1),
+            'meter' => self::harmless($this->meters->find(\is_string($p['meterId'] ?? null) ? $p['meterId'] : null)->name ?? ''),
             'refused' => null === $entry->refusal ? '' : $scalar($entry->refusal['code'] ?? ''),
             'entryId' => $entry->id,
         ];
     }
 
-    /** Text that a spreadsheet would take for a formula gets a quote before it; figures stay as typed. */
+    private static function conditions(TapeEntry $entry): Conditions
+    {
+        try {
+            return Conditions::decode($entry->conditions ?? []);
+        } catch (BadData) {
+            return Conditions::unknown(); // as an earlier version took them
+        }
+    }
+
+    /** Text that a spreadsheet would take for a formula gets a quote before it, whatever its sign; plain figures stay as typed. */
     private static function harmless(string $text): string
     {
-        return 1 === preg_match('/^[=@\t\r]|^[+-](?![\d.,])/', $text) ? "'".$text : $text;
+        return 1 === preg_match('/^[=@+\-\t\r\n]/', $text) && 1 !== preg_match('/^[+-]?[0-9]+(?:[.,][0-9]+)?$/D', $text) ? "'".$text : $text;
     }
 }

@@ -9,6 +9,7 @@ use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Uid\Uuid;
 use Twig\Environment;
+use Yew\Core\Reading\Setting;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Cold\ColdStations;
 use Yew\Server\Cold\StationView;
@@ -81,6 +82,7 @@ final readonly class Reports
                 'view' => $view,
                 'stairs' => $this->marks->stairs(\is_array($view['stairs']) ? $this->treads($view['stairs']) : []),
                 'conditions' => $fold->conditions->toArray(),
+                'own' => $this->ownConditions($view['points'], $fold),
                 'cold' => array_map(fn (string $station): array => ['name' => $station, ...$this->stations->of($unit, $station)], ColdStations::ALL),
                 'meter' => $this->meters->find($fold->conditions->meterId())?->name,
             ];
@@ -118,6 +120,37 @@ final readonly class Reports
         }
 
         return $treads;
+    }
+
+    /**
+     * What each reading's conditions have that the page's have not: a figure without its conditions is noise.
+     *
+     * @return array<string, string> by point key
+     */
+    private function ownConditions(mixed $points, BenchFold $fold): array
+    {
+        $now = $fold->conditions;
+        $own = [];
+        foreach (\is_array($points) ? array_map(BenchFold::named(...), $points) : [] as $point) {
+            $reading = BenchFold::named($point['reading'] ?? []);
+            $then = BenchFold::named($reading['conditions'] ?? []);
+            if ([] === $then || !\is_string($point['key'] ?? null)) {
+                continue;
+            }
+            $out = \is_array($then['tubesOut']) ? array_filter($then['tubesOut'], is_string(...)) : null;
+            $volts = is_numeric($then['inletVolts']) ? (float) $then['inletVolts'] : null;
+            $limited = null === $now->limited() ? null : ($now->limited() ? (null === $now->lampWatts() ? 'limiter in' : \sprintf('lamp %g W', $now->lampWatts())) : 'none');
+            $own[$point['key']] = implode(', ', array_filter([
+                $volts !== $now->inletVolts() ? (null === $volts ? 'mains not said' : \sprintf('mains %g V', $volts)) : '',
+                $then['limiter'] !== $limited ? ('none' === $then['limiter'] ? 'no limiter' : (\is_string($then['limiter']) ? $then['limiter'] : 'limiter not said')) : '',
+                $out !== $now->tubesOut() ? (null === $out ? 'tubes not said' : ([] === $out ? 'all tubes in' : implode(' ', $out).' out')) : '',
+                $then['standby'] !== $now->inStandby() ? (true === $then['standby'] ? 'in standby' : 'not in standby') : '',
+                is_numeric($then['warmMinutes']) && $then['warmMinutes'] < Setting::WARM_MINUTES ? \sprintf('after %.0f min', $then['warmMinutes']) : '',
+                $then['meterId'] !== $now->meterId() ? $this->meters->find(\is_string($then['meterId']) ? $then['meterId'] : null)->name ?? 'meter not said' : '',
+            ], static fn (string $t): bool => '' !== $t));
+        }
+
+        return $own;
     }
 
     private function path(string $reportId): string

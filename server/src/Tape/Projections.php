@@ -66,6 +66,22 @@ final readonly class Projections
         return $fold;
     }
 
+    /** @return array<string, float> how long the unit had been warm at each reading of the job, minutes by entry */
+    public function warmMinutes(JobUnit $unit): array
+    {
+        $fold = BenchFold::start((float) $unit->job->bookedInAt->format('U.u'));
+        $islands = $this->islands($unit);
+        $minutes = [];
+        foreach ($this->tape->ofUnit($unit->job->id, $unit->unit->id) as $entry) {
+            $fold->apply($entry, $islands);
+            if ('reading' === $entry->kind && null !== $fold->warmSince) {
+                $minutes[$entry->id] = max(0.0, ($entry->observedSeconds() - $fold->warmSince) / 60);
+            }
+        }
+
+        return $minutes;
+    }
+
     /** Makes every stored projection of a job anew. */
     public function rebuild(Job $job): void
     {

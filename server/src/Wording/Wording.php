@@ -80,6 +80,10 @@ final class Wording
      */
     public function cold(string $code, array $figures, ?string $else = null): string
     {
+        if ('finding' === $code && \is_string($figures['what'] ?? null)) {
+            $figures['what'] = $this->catalogue()['cold']['found-'.$figures['what']] ?? str_replace('-', ' ', $figures['what']);
+        }
+
         return $this->fill($this->catalogue()['cold'][$code] ?? $else ?? $code, $figures);
     }
 

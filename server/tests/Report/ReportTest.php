@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tests\Report;
 
+use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Component\Process\Process;
 use Yew\Server\Report\Marks;
 use Yew\Server\Tests\Formats\SchemaCheck;
@@ -46,6 +47,68 @@ final class ReportTest extends ServerTestCase
         file_put_contents($state.'/reports/'.$id.'.pdf', 'changed', \FILE_APPEND);
         $this->get('/api/reports/'.$id.'/file');
         self::assertResponseStatusCodeSame(410);
+    }
+
+    public function testDangersAreNamedFirstAndPowerAgainstThemWithItsReason(): void
+    {
+        $job = $this->bookIn($this->lantern());
+        $this->write($job, 'discharge-proof', ['island' => 'A', 'text' => '0.4'], 30);
+        $this->write($job, 'discharge-proof', ['island' => 'N1', 'text' => '0.1'], 30);
+        $this->write($job, 'trial', ['test' => 'fuse', 'part' => 'F1', 'text' => 'bridged'], 29);
+        $this->write($job, 'trial', ['test' => 'resistor', 'part' => 'R26', 'text' => '1k1', 'lifted' => true], 29);
+        $this->write($job, 'as-fitted', ['text' => 'R26 new'], 28);
+        $this->write($job, 'trial', ['test' => 'resistor', 'part' => 'R26', 'text' => '561', 'lifted' => true], 28);
+        $this->write($job, 'state-change', ['to' => 'ramping', 'reason' => 'on a 40 W lamp only'], 27);
+        $this->write($job, 'conditions', ['facts' => ['inletVolts' => ['value' => 121.4, 'how' => 'measured'], 'limiter' => ['value' => ['kind' => 'none'], 'how' => 'measured'], 'tubes' => ['value' => ['V1' => ['type' => '12AX7', 'tubeId' => null], 'V2' => ['type' => '12AX7', 'tubeId' => null], 'V3' => ['type' => '12AX7', 'tubeId' => null], 'V4' => ['type' => '6L6GC', 'tubeId' => null], 'V5' => ['type' => '6L6GC', 'tubeId' => null]], 'how' => 'measured'], 'meterId' => ['value' => 'no-1', 'how' => 'measured']]], 26);
+        $this->write($job, 'state-change', ['to' => 'energised'], 25);
+        $this->write($job, 'reading', self::reading('B', '402'), 24);
+        $this->write($job, 'reading', self::reading('B', '451'), 12);
+        $this->write($job, 'conditions', ['facts' => ['inletVolts' => ['value' => 117.2, 'how' => 'measured']]], 11);
+        $this->write($job, 'reading', self::reading('N1', '0.0'), 10);
+        $text = self::text($this->pdf($job));
+        $page = substr($text, 0, (int) strpos($text, 'What we found'));
+        foreach (['Dangers', 'A stop rule was broken at N1', 'N1 · bias reservoir (bias) 0.0 V: No bias', 'F1, fuse, unsafe without: The holder is bridged', 'because on a 40 W lamp only', 'What was known then: F1'] as $first) {
+            self::assertStringContainsString($first, $page, 'before anything else');
+        }
+        foreach (['is new or repaired. Before: Ohms 1k1 lifted. Now: good', 'superseded', 'mains 121.4 V', 'then 451', 'or that were not sent', 'What is in the holder bridged'] as $more) {
+            self::assertStringContainsString($more, $text);
+        }
+        self::assertStringNotContainsString('not done', $text, 'what was not looked at is a line');
+    }
+
+    /** @return iterable<string, array{string, string}> a cell as typed and as written */
+    public static function cells(): iterable
+    {
+        yield 'a formula' => ['=1+1', "'=1+1"];
+        yield 'a formula with a sign' => ['-1+2', "'-1+2"];
+        yield 'plus' => ['+1-cmd', "'+1-cmd"];
+        yield 'at' => ['@sum', "'@sum"];
+        yield 'a negative figure' => ['-38.5', '-38.5'];
+        yield 'a negative figure with a comma' => ['-38,5', '-38,5'];
+        yield 'a signed one with a unit' => ['-38.5 V', "'-38.5 V"];
+    }
+
+    #[DataProvider('cells')]
+    public function testNoCellBeginsLikeAFormula(string $typed, string $written): void
+    {
+        $job = $this->bookIn($this->lantern());
+        $this->write($job, 'discharge-proof', ['island' => 'A', 'text' => $typed]);
+        $this->client->request('GET', '/api/jobs/'.$job.'/readings.csv');
+        $lines = array_map(static fn (string $l): array => str_getcsv($l), explode("\n", trim((string) $this->client->getResponse()->getContent())));
+        self::assertSame($written, array_combine(array_map(strval(...), $lines[0]), $lines[1])['text']);
+    }
+
+    public function testEachReadingInTheCsvCarriesItsConditions(): void
+    {
+        $job = $this->bookIn($this->lantern());
+        $this->powerUp($job);
+        $this->write($job, 'reading', self::reading('A', '450'), 18);
+        $this->write($job, 'conditions', ['facts' => ['inletVolts' => ['value' => 90.0, 'how' => 'measured'], 'limiter' => ['value' => ['kind' => 'lamp', 'watts' => 60], 'how' => 'measured']]], 10);
+        $this->write($job, 'reading', self::reading('A', '330'), 5);
+        $this->client->request('GET', '/api/jobs/'.$job.'/readings.csv');
+        $lines = array_map(static fn (string $l): array => str_getcsv($l), explode("\n", trim((string) $this->client->getResponse()->getContent())));
+        $rows = array_map(static fn (array $l): array => array_combine(array_map(strval(...), $lines[0]), $l), \array_slice($lines, 3));
+        self::assertSame([['121.4', 'none', '', '2', 'No. 1, hand-held'], ['90', 'lamp 60 W', '', '5', 'No. 1, hand-held']], array_map(static fn (array $r): array => [$r['inletVolts'], $r['limiter'], $r['tubesOut'], $r['warmMinutes'], $r['meter']], $rows));
     }
 
     public function testReadingsAsCsv(): void
@@ -95,6 +158,14 @@ final class ReportTest extends ServerTestCase
             $placed = $marks->place(is_numeric($position) ? (float) $position : null, $fixture['shape']);
             self::assertEquals([$fixture['x'], $fixture['d']], [$placed['x'], $placed['d']]);
         }
+    }
+
+    private function pdf(string $job): string
+    {
+        $report = $this->post('/api/jobs/'.$job.'/reports', []);
+        $this->client->request('GET', '/api/reports/'.$report->string('id').'/file');
+
+        return (string) $this->client->getResponse()->getContent();
     }
 
     private function measured(string $complaint): string

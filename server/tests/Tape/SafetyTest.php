@@ -122,7 +122,7 @@ final class SafetyTest extends ServerTestCase
         $tubes = static fn (mixed $value, string $how = 'measured'): array => ['facts' => ['tubes' => ['value' => $value, 'how' => $how]]];
         $all = ['V1' => '12AX7', 'V2' => '12AX7', 'V3' => '12AX7', 'V4' => '6L6GC', 'V5' => '6L6GC'];
         $in = array_map(static fn (string $type): array => ['type' => $type, 'tubeId' => null], $all);
-        foreach ([$tubes(null, 'unknown'), $tubes([...$in, 'V4' => ['type' => '6550', 'tubeId' => null]]), $tubes([...$in, 'V5' => 'out']), $tubes(array_slice($in, 0, 4)), $tubes([...$in, 'V4' => ['type' => '6L6GC', 'tubeId' => 'other']])] as $stated) {
+        foreach ([$tubes(null, 'unknown'), $tubes([...$in, 'V4' => ['type' => '6550', 'tubeId' => null]]), $tubes([...$in, 'V5' => 'out']), $tubes(\array_slice($in, 0, 4)), $tubes([...$in, 'V4' => ['type' => '6L6GC', 'tubeId' => 'other']])] as $stated) {
             self::assertStringContainsString('only when the chassis is dead', $this->refusedLine('conditions', $stated));
         }
         self::assertFalse($this->write($this->job, 'conditions', $tubes($in))->objects('entries')[0]->boolean('refused'), 'the same said again');
