@@ -189,6 +189,8 @@ final class ColdBenchTest extends TestCase
         $this->choose($b, 'T2');
         $this->asks($b, 'T2 · Ratio');
         $b->type('0.4/11.5', WebDriverKeys::ENTER);
+        $b->see('Meant the other way round?');
+        $b->type(WebDriverKeys::ENTER);
         $b->see('the leads are swapped');
         $b->type(WebDriverKeys::ARROW_LEFT);
         $this->asks($b, 'T2 · Ratio');

@@ -7,6 +7,7 @@ namespace Yew\Core\Capacitor;
 use Yew\Core\Quantity\Quantity;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Trial\Check;
 use Yew\Core\Trial\Reason;
 use Yew\Core\Trial\Trial;
 use Yew\Core\Trial\TrialKind;
@@ -25,6 +26,9 @@ final class CapacitorCase
     private const NEAR_LIMIT = 0.91;
     /** Leakage at this share of the highest volts was taken at the same volts (our choice). */
     private const SAME_VOLTS = 0.9;
+    /** Leakage that a bench measures and a part survives, amperes: beyond it milli was meant to be micro (our choice). */
+    private const LEAST_LEAK = 1e-9;
+    private const MOST_LEAK = 20e-3;
     /** So many times the drawn value changes what the stage or the rectifier does (our choice). */
     private const MUCH_MORE = 2.0;
 
@@ -50,6 +54,15 @@ final class CapacitorCase
         };
 
         return ['word' => $word, 'verdict' => $verdict, 'reasons' => $reasons, 'window' => $window];
+    }
+
+    /** @return list<Check> what is drawn of its figures: capacitance first */
+    public static function checks(DrawnCapacitor $drawn): array
+    {
+        [$low, $high] = $drawn->kind()->window();
+        $checks = [Check::figure('farads', $drawn->farads * (1 + $low / 100), $drawn->farads * (1 + $high / 100)), Check::figure('leakAmperes', self::LEAST_LEAK, self::MOST_LEAK)];
+
+        return CapacitorKind::Electrolytic === $drawn->kind() ? [...$checks, Check::microfaradsAndOhms('farads', 'esrOhms', $checks[0]->low, $checks[0]->high)] : $checks;
     }
 
     /** @return array{list<Reason>, DrawnCapacitor} what the mark on the part says of it, and the part as it is marked */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Iron;
 
+use Yew\Core\Trial\Check;
 use Yew\Core\Trial\Step;
 use Yew\Core\Trial\TrialKind;
 use Yew\Core\Trial\Trials;
@@ -11,10 +12,17 @@ use Yew\Core\Trial\Trials;
 /** The guided order of a transformer's tests: what needs a dead chassis first, then what is driven, then ohms once more (IRON-6). */
 final class IronPlan
 {
-    /** @return list<Step> */
-    public static function steps(DrawnTransformer $drawn, Trials $trials): array
+    /** Within this factor of the drawing nothing slipped: a decade is ten (our choice). */
+    private const ABOUT = 1.6;
+
+    /**
+     * @param float $mainsRatio by which the drawn mains volts count for this unit's wiring
+     *
+     * @return list<Step>
+     */
+    public static function steps(DrawnTransformer $drawn, Trials $trials, float $mainsHertz = 60.0, float $mainsRatio = 1.0): array
     {
-        $step = static fn (TrialKind $kind, string $subject = '', bool $optional = false): Step => Step::of($trials, $kind, $drawn->id, $subject, $optional);
+        $step = static fn (TrialKind $kind, string $subject = '', bool $optional = false): Step => Step::of($trials, $kind, $drawn->id, $subject, $optional, self::checks($drawn, $kind, $subject, $mainsHertz, $mainsRatio));
         $windings = $drawn->windingIds();
         $steps = array_map(static fn (string $w): Step => $step(TrialKind::WindingOhms, $w), $windings);
         $pairs = $drawn->insulationPairs();
@@ -54,6 +62,22 @@ final class IronPlan
         }
 
         return $steps;
+    }
+
+    /** @return list<Check> what the drawing says of a test's figures */
+    private static function checks(DrawnTransformer $drawn, TrialKind $kind, string $subject, float $mainsHertz, float $mainsRatio): array
+    {
+        $about = static fn (float $value): array => [$value / self::ABOUT, $value * self::ABOUT];
+        $ohms = $drawn->ohms($subject);
+        $winding = array_values(array_filter($drawn->windings, static fn (array $w): bool => $w['id'] === $subject))[0] ?? null;
+
+        return match (true) {
+            TrialKind::WindingOhms === $kind && null !== $ohms && $ohms >= 1.0 => [Check::figure('ohms', ...$about($ohms))],
+            TrialKind::Ratio === $kind && null !== $drawn->primaryOhms && is_numeric($subject) && (float) $subject > 0.0 => [Check::quotient('primaryVolts', 'secondaryVolts', ...$about(sqrt($drawn->primaryOhms / (float) $subject)))],
+            TrialKind::OffLoad === $kind && null !== ($winding['volts'] ?? null) && null !== $drawn->ratedVolts => [Check::quotient('volts', 'mainsVolts', ...$about(($winding['centreTapped'] ? 0.5 : 1.0) * $winding['volts'] / ($drawn->ratedVolts * $mainsRatio)))],
+            TrialKind::ChokeInductance === $kind && null !== $drawn->henries => [Check::quotient('volts', 'amperes', ...$about(2 * \M_PI * $mainsHertz * $drawn->henries))],
+            default => [],
+        };
     }
 
     /** Ohms after the high-voltage test; done only when taken after it. */

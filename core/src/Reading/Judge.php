@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Reading;
 
 use Yew\Core\Bench\ChassisState;
+use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Sheet\PointKind;
 use Yew\Core\Sheet\TestPoint;
@@ -129,6 +130,10 @@ final class Judge
         if (null !== $lost) {
             return $lost;
         }
+        $other = self::printedOtherwise($point, $setting);
+        if (null !== $other) {
+            return $base->because(Verdict::CannotSay, MeterFunction::DcVolts === $other ? 'ac-at-a-dc-point' : 'dc-at-an-ac-point');
+        }
         if ('nothing-printed' === $expected->obstacle) {
             return self::againstSister($base, $point, $volts, $near);
         }
@@ -197,6 +202,14 @@ final class Judge
         $figures = ['overVolts' => $over, 'returnVolts' => $near->returnVolts, ...(null === $point->gridLeakOhms ? [] : ['leakageAmperes' => $over / $point->gridLeakOhms])];
 
         return self::deviating($base, $volts, $expected)->because($over > Ratings::GRID_POSITIVE_VOLTS ? Verdict::Danger : Verdict::Out, $over > Ratings::GRID_POSITIVE_VOLTS ? 'grid-above-return' : 'grid-leaks-over-return', $figures);
+    }
+
+    /** The function that the sheet prints at this place, where it prints none of this one: AC read at a DC point, or the reverse. */
+    private static function printedOtherwise(TestPoint $point, Setting $setting): ?MeterFunction
+    {
+        $other = MeterFunction::DcVolts === $point->function ? MeterFunction::AcVolts : MeterFunction::DcVolts;
+
+        return null === $point->printedVolts && null === $setting->sheet?->point($point->place, $point->function) && null !== $setting->sheet?->point($point->place, $other) ? $other : null;
     }
 
     private static function deviating(Judgement $base, float $volts, Expected $expected): Judgement

@@ -47,29 +47,49 @@ final readonly class PlaceCheck
     /** @throws BadData when there is no such place */
     public function place(Fields $item, string $name, string $place): void
     {
-        if ($this->isNode($place) || true === $this->circuit?->has($place)) {
-            return;
+        $fault = $this->faultOf($place);
+        if (null !== $fault) {
+            throw $item->fault($name, $fault);
         }
-        if (!Place::isValid($place)) {
-            throw $item->fault($name, \sprintf('“%s” is no place: V3.5, a node id or T1/sec2 is', $place));
-        }
-        if (null !== Place::pin($place)) {
-            $this->pin($item, $name, $place);
-        } elseif (!str_contains($place, '/')) {
-            throw $item->fault($name, \sprintf('there is no node “%s”', $place));
-        }
+    }
+
+    /** Whether the sheet has the place: a node, a pin that the tube's base has, a place of its circuit, or something of a part. */
+    public function has(string $place): bool
+    {
+        return null === $this->faultOf($place);
+    }
+
+    private function faultOf(string $place): ?string
+    {
+        return match (true) {
+            $this->isNode($place), true === $this->circuit?->has($place) => null,
+            !Place::isValid($place) => \sprintf('“%s” is no place: V3.5, a node id or T1/sec2 is', $place),
+            null !== Place::pin($place) => $this->pinFault($place),
+            str_contains($place, '/') => null,
+            default => \sprintf('there is no node “%s”', $place),
+        };
     }
 
     private function pin(Fields $item, string $name, string $place): void
     {
+        $fault = $this->pinFault($place);
+        if (null !== $fault) {
+            throw $item->fault($name, $fault);
+        }
+    }
+
+    private function pinFault(string $place): ?string
+    {
         $pin = Place::pin($place);
         if (null === $pin) {
-            throw $item->fault($name, \sprintf('there is no node “%s”', $place));
+            return \sprintf('there is no node “%s”', $place);
         }
-        $tube = $this->fitted[$pin['tube']] ?? throw $item->fault($name, \sprintf('there is no tube “%s”', $pin['tube']));
+        $tube = $this->fitted[$pin['tube']] ?? null;
+        if (null === $tube) {
+            return \sprintf('there is no tube “%s”', $pin['tube']);
+        }
         $base = $this->catalogue->find($tube->type)->base ?? '';
-        if ($pin['pin'] < 1 || $pin['pin'] > $this->catalogue->pinCount($base)) {
-            throw $item->fault($name, \sprintf('a %s has no pin %d', $tube->type, $pin['pin']));
-        }
+
+        return $pin['pin'] < 1 || $pin['pin'] > $this->catalogue->pinCount($base) ? \sprintf('a %s has no pin %d', $tube->type, $pin['pin']) : null;
     }
 }

@@ -7,6 +7,7 @@ namespace Yew\Core\Sheet;
 use Yew\Core\Bench\DischargeNetwork;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\DrawnCircuit;
+use Yew\Core\Tube\TubeCatalogue;
 
 /** The circuit's values as drawn, one immutable version of a sheet; with the whole circuit where it was drawn. */
 final readonly class Sheet
@@ -133,6 +134,17 @@ final readonly class Sheet
 
         return \in_array($part, self::ALWAYS, true) || \in_array($part, $listed, true) || \in_array($part, array_map($whole, $listed), true)
             || (null !== $this->circuit && (null !== $this->circuit->netlist->find($part) || $this->circuit->netlist->holdsUnder($part)));
+    }
+
+    /** Whether a reading's place is one of this sheet's: a point, a node, a pin of a socket, something of a part. */
+    public function hasPlace(string $place, TubeCatalogue $tubes): bool
+    {
+        if (\in_array($place, array_map(static fn (TestPoint $p): string => $p->place, $this->points), true) || (null === Place::pin($place) && $this->names($place))) {
+            return true;
+        }
+        $check = new PlaceCheck($tubes, $this->tubes, $this->nodes, null === $this->circuit ? null : new CircuitDerivation($this->circuit));
+
+        return $check->has($place) && (!str_contains($place, '/') || $this->names($place));
     }
 
     /** The island that holds a node; null where none does. */

@@ -7,15 +7,22 @@ namespace Yew\Core\Trial;
 /** One thing to do at a station: which test, on what, and whether it was done. */
 final readonly class Step
 {
-    /** @param bool $optional only where there is reason to; never asked for before close-out */
-    public function __construct(public TrialKind $kind, public string $part, public string $subject = '', public ?Trial $done = null, public bool $optional = false)
+    /**
+     * @param bool        $optional only where there is reason to; never asked for before close-out
+     * @param list<Check> $checks   what its figures should be about
+     */
+    public function __construct(public TrialKind $kind, public string $part, public string $subject = '', public ?Trial $done = null, public bool $optional = false, public array $checks = [])
     {
     }
 
-    /** The step with the newest trial of its kind and subject. */
-    public static function of(Trials $trials, TrialKind $kind, string $part, string $subject = '', bool $optional = false): self
+    /**
+     * The step with the newest trial of its kind and subject.
+     *
+     * @param list<Check> $checks
+     */
+    public static function of(Trials $trials, TrialKind $kind, string $part, string $subject = '', bool $optional = false, array $checks = []): self
     {
-        return new self($kind, $part, $subject, $trials->of($part)->latest($kind, $subject), $optional);
+        return new self($kind, $part, $subject, $trials->of($part)->latest($kind, $subject), $optional, $checks);
     }
 
     public function isOpen(): bool

@@ -230,6 +230,13 @@ final class JudgeTest extends TestCase
         self::assertSame('grid-above-return', $zero->reasonCode, 'a zero is four volts too much over −4 V');
     }
 
+    public function testTheOtherFunctionAtAPointIsSaid(): void
+    {
+        self::assertSame('ac-at-a-dc-point', Bench::judge('A', '2.4', function: MeterFunction::AcVolts)->reasonCode);
+        self::assertSame('dc-at-an-ac-point', Bench::judge('V3.7', '0.1')->reasonCode);
+        self::assertSame('nothing-to-compare', Bench::judge('V1.7', '0.1')->reasonCode, 'where neither is printed there is nothing to say');
+    }
+
     public function testABoundAboveARatingIsADanger(): void
     {
         self::assertSame([Verdict::Danger, 'above-capacitor-rating'], [($j = Bench::judge('A', '>520'))->verdict, $j->reasonCode]);

@@ -52,7 +52,8 @@ final class CapacitorBoard
         $trials = $bench->trials()->of($drawn->id);
         $case = CapacitorCase::judge($drawn, $trials, $context);
         $electrolytic = CapacitorKind::Electrolytic === $drawn->kind();
-        $steps = [Step::of($bench->trials(), TrialKind::Capacitor, $drawn->id), Step::of($bench->trials(), TrialKind::CapacitorMark, $drawn->id, '', true)];
+        $checks = CapacitorCase::checks($drawn);
+        $steps = [Step::of($bench->trials(), TrialKind::Capacitor, $drawn->id, checks: $checks), Step::of($bench->trials(), TrialKind::CapacitorMark, $drawn->id, '', true, \array_slice($checks, 0, 1))];
         if ($electrolytic) {
             array_push($steps, Step::of($bench->trials(), TrialKind::Polarity, $drawn->id), Step::of($bench->trials(), TrialKind::Reform, $drawn->id, '', true));
         }

@@ -82,8 +82,40 @@ final readonly class ColdStations
 
         return [
             'verdict' => ($reason->verdict ?? Verdict::CannotSay)->value, 'marks' => [], 'reasonCode' => $reason->code ?? 'none', 'figures' => $reason->figures ?? [],
-            'word' => $item->word, 'partVerdict' => $item->verdict->value, 'coreVersion' => Version::CORE,
+            'word' => $item->word, 'partVerdict' => $item->verdict->value, 'slip' => self::slip($item, self::trialOf($after, $entryId)), 'coreVersion' => Version::CORE,
         ];
+    }
+
+    /** @return array{slip: string, figure: string, factor: float}|null what the sheet makes of the figures that were typed */
+    private static function slip(ColdItem $item, ?Trial $trial): ?array
+    {
+        if (null === $trial) {
+            return null;
+        }
+        foreach ($item->steps as $step) {
+            if ($step->kind !== $trial->kind || $step->subject !== $trial->subject) {
+                continue;
+            }
+            foreach ($step->checks as $check) {
+                $slip = $check->suspect($trial);
+                if (null !== $slip) {
+                    return $slip;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    private static function trialOf(BenchFold $fold, string $entryId): ?Trial
+    {
+        foreach ($fold->cold->trials()->all as $trial) {
+            if ($trial->id === $entryId) {
+                return $trial;
+            }
+        }
+
+        return null;
     }
 
     /** The worst ground that is there with the test and was not there without it; none of a test before it, and none of what is still missing. */

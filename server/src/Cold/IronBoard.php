@@ -37,7 +37,7 @@ final class IronBoard
             default => Choke::judge($drawn, $trials, $context),
         };
 
-        return new ColdItem($drawn->id, 'iron-'.$drawn->role, 'iron-'.$drawn->role, self::detail($drawn), $verdict->word, $verdict->verdict, $verdict->reasons, IronPlan::steps($drawn, $bench->trials()), self::gauges($drawn, $verdict), ['notAsked' => $verdict->notAsked, 'notTested' => $verdict->notTested, 'role' => $drawn->role, 'channel' => $drawn->channel, 'windings' => self::windings($bench, $drawn, $verdict)]);
+        return new ColdItem($drawn->id, 'iron-'.$drawn->role, 'iron-'.$drawn->role, self::detail($drawn), $verdict->word, $verdict->verdict, $verdict->reasons, IronPlan::steps($drawn, $bench->trials(), $bench->practice->mainsHertz, $bench->mainsRatio()), self::gauges($drawn, $verdict), ['notAsked' => $verdict->notAsked, 'notTested' => $verdict->notTested, 'role' => $drawn->role, 'channel' => $drawn->channel, 'windings' => self::windings($bench, $drawn, $verdict)]);
     }
 
     private static function context(ColdBench $bench, DrawnTransformer $drawn): IronContext

@@ -13,6 +13,7 @@ use Yew\Core\Resistor\HeaterCase;
 use Yew\Core\Resistor\ResistorCase;
 use Yew\Core\Resistor\SocketCase;
 use Yew\Core\Sheet\TubePosition;
+use Yew\Core\Trial\Check;
 use Yew\Core\Trial\Reason;
 use Yew\Core\Trial\Step;
 use Yew\Core\Trial\TrialKind;
@@ -42,7 +43,7 @@ final class ResistorBoard
 
         return new ColdItem(
             $drawn->id, 'resistor-'.($drawn->isSafety() ? 'safety' : 'other'), 'resistor-'.$drawn->does, Engineering::text($drawn->ohms, 'Ω', Engineering::twoDigits($drawn->ohms)),
-            $case['word'], $case['verdict'], $case['reasons'], [Step::of($bench->trials(), TrialKind::Resistor, $drawn->id)], $gauges,
+            $case['word'], $case['verdict'], $case['reasons'], [Step::of($bench->trials(), TrialKind::Resistor, $drawn->id, checks: [Check::figure('ohms', $case['lowOhms'], $case['highOhms'])])], $gauges,
             ['where' => $where, 'between' => [$drawn->a, $drawn->b], 'mate' => $drawn->mate, 'expectedText' => Engineering::text($case['expectedOhms'], 'Ω'), 'inCircuit' => null !== $drawn->inCircuitOhms, 'watts' => $drawn->watts, 'ratedWatts' => $drawn->ratedWatts],
         );
     }
@@ -57,7 +58,7 @@ final class ResistorBoard
         $steps = [Step::of($bench->trials(), TrialKind::Contacts, $tube->position)];
         foreach ($paths as $path) {
             // The way to an output grid is asked of everyone; the others where there is doubt.
-            $steps[] = Step::of($bench->trials(), TrialKind::Path, $tube->position, $path['from'].'→'.$path['to'], !$tube->output);
+            $steps[] = Step::of($bench->trials(), TrialKind::Path, $tube->position, $path['from'].'→'.$path['to'], !$tube->output, null === $path['ohms'] || $path['ohms'] < 10.0 ? [] : [Check::figure('ohms', 0.75 * $path['ohms'], 1.25 * $path['ohms'])]);
         }
         foreach ($forbidden as $pair) {
             $steps[] = Step::of($bench->trials(), TrialKind::PinShort, $tube->position, $pair['pins'], !$tube->output);

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Yew\Server\Cold;
 
 use Yew\Core\Bench\ChassisState;
+use Yew\Core\Trial\Check;
+use Yew\Core\Trial\Grammar;
 use Yew\Core\Trial\Reason;
 use Yew\Core\Trial\Step;
 use Yew\Core\Trial\Trial;
@@ -103,6 +105,8 @@ final readonly class StationView
             'choices' => array_map(fn (string $c): array => ['value' => $c, 'words' => $this->wording->cold('choice-'.$c, [], str_replace('-', ' ', $c))], $kind->choices()),
             'states' => array_map(static fn (ChassisState $s): string => $s->value, $kind->states()),
             'mayBeLifted' => \in_array($kind, [TrialKind::Resistor, TrialKind::Capacitor, TrialKind::ChokeInductance, TrialKind::Insulation, TrialKind::InsulationOhms], true),
+            'figures' => \in_array($kind->grammar(), [Grammar::Figures, Grammar::TapAndFigures], true) ? array_keys($kind->figures()) : (Grammar::Capacitor === $kind->grammar() ? ['farads', 'esrOhms', 'leakAmperes'] : []),
+            'checks' => array_map(static fn (Check $c): array => $c->toArray(), $step->checks),
             'optional' => $step->optional,
             'given' => $step->done?->text,
             'entryId' => $step->done?->id,

@@ -19,6 +19,7 @@ use Yew\Core\Sheet\SheetModel;
 use Yew\Core\Sheet\TubePosition;
 use Yew\Core\Trial\Trial;
 use Yew\Core\Trial\TrialKind;
+use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Shop\Meters;
 use Yew\Server\Tape\Projection\BenchFold;
 use Yew\Server\Tape\Projection\ColdFold;
@@ -26,7 +27,7 @@ use Yew\Server\Tape\Projection\ColdFold;
 /** Whether an entry fits the chassis as it was when observed (SAFE-1, SAFE-1a, SAFE-2, SAFE-2a, SAFE-6), and what its text says. */
 final readonly class Fitting
 {
-    public function __construct(private Meters $meters)
+    public function __construct(private Meters $meters, private TubeCatalogue $tubes)
     {
     }
 
@@ -169,7 +170,7 @@ final readonly class Fitting
         $state = $fold->chassis->state;
 
         return match ($kind) {
-            'reading' => $this->reading($payload, $state),
+            'reading' => $this->reading($payload, $state, $sheet),
             'trial' => self::trial(ColdFold::trial($payload), $state),
             'discharge-proof' => match (true) {
                 !\in_array($payload['island'], $islands, true) => self::because('no-such-island', []),
@@ -188,8 +189,12 @@ final readonly class Fitting
      *
      * @return array{code: string, figures: array<string, mixed>}|null
      */
-    private function reading(array $payload, ChassisState $state): ?array
+    private function reading(array $payload, ChassisState $state, ?Sheet $sheet): ?array
     {
+        $place = self::text($payload, 'place');
+        if (null !== $sheet && !isset($payload['placeAnswer']) && !$sheet->hasPlace($place, $this->tubes)) {
+            return self::because('no-such-place', ['place' => $place]);
+        }
         $function = MeterFunction::from(self::text($payload, 'function'));
         if (!$state->takes($function)) {
             return self::because('state', [

@@ -57,11 +57,11 @@ final class ReportTest extends ServerTestCase
         $this->write($job, 'trial', ['test' => 'fuse', 'part' => 'F1', 'text' => 'bridged'], 29);
         $this->write($job, 'trial', ['test' => 'resistor', 'part' => 'R26', 'text' => '1k1', 'lifted' => true], 29);
         $this->write($job, 'as-fitted', ['text' => 'R26 new'], 28);
-        $this->write($job, 'trial', ['test' => 'resistor', 'part' => 'R26', 'text' => '561', 'lifted' => true], 28);
+        $this->write($job, 'trial', ['test' => 'resistor', 'part' => 'R26', 'text' => '471', 'lifted' => true], 28);
         $this->write($job, 'state-change', ['to' => 'ramping', 'reason' => 'on a 40 W lamp only'], 27);
         $this->write($job, 'conditions', ['facts' => ['inletVolts' => ['value' => 121.4, 'how' => 'measured'], 'limiter' => ['value' => ['kind' => 'none'], 'how' => 'measured'], 'tubes' => ['value' => ['V1' => ['type' => '12AX7', 'tubeId' => null], 'V2' => ['type' => '12AX7', 'tubeId' => null], 'V3' => ['type' => '12AX7', 'tubeId' => null], 'V4' => ['type' => '6L6GC', 'tubeId' => null], 'V5' => ['type' => '6L6GC', 'tubeId' => null]], 'how' => 'measured'], 'meterId' => ['value' => 'no-1', 'how' => 'measured']]], 26);
         $this->write($job, 'state-change', ['to' => 'energised'], 25);
-        $this->write($job, 'reading', self::reading('B', '402'), 24);
+        $this->write($job, 'reading', self::reading('B', '402'), 14);
         $this->write($job, 'reading', self::reading('B', '451'), 12);
         $this->write($job, 'conditions', ['facts' => ['inletVolts' => ['value' => 117.2, 'how' => 'measured']]], 11);
         $this->write($job, 'reading', self::reading('N1', '0.0'), 10);

@@ -126,6 +126,21 @@ final class TapeTest extends ServerTestCase
         }
     }
 
+    public function testAPlaceThatTheSheetDoesNotHaveIsAskedAbout(): void
+    {
+        $this->powerUp($this->job);
+        foreach (['V9.3', 'V4.9', 'Q', 'Z1/a'] as $place) {
+            self::assertStringContainsString('the sheet has no '.$place, $this->refused('reading', self::reading($place, '12')), $place);
+        }
+        $meant = $this->write($this->job, 'reading', [...self::reading('Q', '12'), 'placeAnswer' => 'as-typed'])->objects('entries')[0];
+        self::assertFalse($meant->boolean('refused'));
+        foreach (['V4.2', 'A', 'T2/a'] as $place) {
+            self::assertFalse($this->write($this->job, 'reading', self::reading($place, '12'))->objects('entries')[0]->boolean('refused'), $place);
+        }
+        $ac = $this->write($this->job, 'reading', self::reading('B', '2.4', 'ac-volts'))->objects('entries')[0];
+        self::assertStringContainsString('AC volts where the sheet prints DC', $ac->string('line'));
+    }
+
     public function testTheWorstReadingIsNotHiddenByALaterOne(): void
     {
         $this->powerUp($this->job);

@@ -5,6 +5,7 @@ import { useBench } from '../../frame/bench'
 import MeterQuestion from '../../frame/MeterQuestion.vue'
 import { useEntryField } from '../../frame/useEntryField'
 import { partName } from '../../frame/partName'
+import { slipOf, type Asked } from './slips'
 import { type Station } from './useStation'
 
 const props = defineProps<{ station: Station }>()
@@ -16,6 +17,7 @@ const lifted = ref(false)
 const field = useTemplateRef<HTMLInputElement>('field')
 const { mode, text, said, focus, enter, done } = useEntryField<'note' | 'alone' | 'renewed'>(field)
 const meterAsked = ref(false)
+const asked = ref<(Asked & { typed: string }) | null>(null)
 
 const target = computed(() => props.station.current.value)
 const step = computed(() => target.value?.step ?? null)
@@ -41,7 +43,8 @@ const below = computed(() => {
   return step.value?.hint ?? ''
 })
 
-watch(() => target.value?.key, () => { said.value = ''; bench.probing = target.value?.item.part ?? null; void nextTick(focus) }, { immediate: true })
+watch(text, () => { asked.value = null })
+watch(() => target.value?.key, () => { said.value = ''; asked.value = null; bench.probing = target.value?.item.part ?? null; void nextTick(focus) }, { immediate: true })
 defineExpose({ focus })
 
 async function takeBack(): Promise<void> {
@@ -76,7 +79,9 @@ const keys: Record<string, () => void> = {
   ArrowLeft: () => { if (props.station.lastWritten.value !== null) props.station.choose(props.station.lastWritten.value) },
 }
 function onKey(e: KeyboardEvent): void {
+  if (e.key === 'Escape' && asked.value !== null) { asked.value = null; return }
   if (e.key === 'Escape' && mode.value !== 'value') { done(); return }
+  if (asked.value !== null && (e.key === 'y' || e.key === 'Y')) { e.preventDefault(); void answer(true); return }
   if (text.value !== '' || mode.value !== 'value' || e.ctrlKey || e.metaKey || e.altKey) return
   if (asksChoice.value && /^[1-9]$/.test(e.key)) {
     const choice = step.value?.choices[Number(e.key) - 1]
@@ -101,7 +106,14 @@ async function write(): Promise<void> {
   if (island.value !== null) { await prove(island.value.id, typed); return }
   if (mode.value === 'renewed') { await bench.write('as-fitted', { text: typed }); done(); return }
   if (!fits.value) { said.value = below.value.replace(/^./, (c) => c.toUpperCase()) + '.'; return }
-  await give(typed)
+  const slip = step.value === null || asked.value !== null ? null : slipOf(step.value, typed)
+  if (slip !== null) { asked.value = { ...slip, typed }; return }
+  await give(typed, asked.value === null ? undefined : 'as-typed')
+}
+
+async function answer(moved: boolean): Promise<void> {
+  const a = asked.value
+  if (a !== null) await give(moved ? a.moved : a.typed, moved ? 'moved' : 'as-typed')
 }
 async function prove(id: string, typed: string): Promise<void> {
   if (bench.meterId === null) { meterAsked.value = true; return }
@@ -112,14 +124,15 @@ function meterNamed(): void {
   meterAsked.value = false
   void write()
 }
-async function give(answer: string): Promise<void> {
+async function give(answer: string, slipAnswer?: 'as-typed' | 'moved'): Promise<void> {
   const s = step.value
   const key = target.value?.key
   if (s === null || key === undefined) return
   await bench.write('trial', {
     test: s.test, part: s.part, text: answer, ...(s.subject === '' ? {} : { subject: s.subject }),
-    ...(s.mayBeLifted && lifted.value ? { lifted: true } : {}), ...bench.byMeter,
+    ...(s.mayBeLifted && lifted.value ? { lifted: true } : {}), ...bench.byMeter, ...(slipAnswer === undefined ? {} : { slipAnswer }),
   })
+  asked.value = null
   props.station.advance(key)
   done()
 }
@@ -144,6 +157,7 @@ const last = computed(() => [...bench.entries].reverse().find((e) => e.kind === 
       <div id="entry-said" class="said" role="status">
         <meter-question v-if="meterAsked" @named="meterNamed" @leave="meterAsked = false; focus()" />
         <div v-else-if="asksChoice && session.mayWrite" class="choices"><button v-for="(c, n) in step?.choices ?? []" :key="c.value" type="button" :disabled="!fits" @click="give(c.value)"><kbd>{{ n + 1 }}</kbd> {{ c.words }}</button></div>
+        <div v-else-if="asked !== null" class="asked"><b class="out">{{ asked.question }}</b> <button type="button" @click="answer(true)"><kbd>y</kbd> yes</button> <button type="button" @click="answer(false)"><kbd>Enter</kbd> as typed</button></div>
         <b v-else-if="said !== ''" class="out">{{ said }}</b>
         <span v-else-if="last !== null"><b>{{ last.headline }}</b>: <span :class="last.refused ? 'out' : last.verdict ?? ''">{{ last.line }}</span></span>
       </div>

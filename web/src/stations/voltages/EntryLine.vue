@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../../access/session'
+import type { Point } from '../../api/client'
 import { useBench } from '../../frame/bench'
 import MeterQuestion from '../../frame/MeterQuestion.vue'
 import { useEntryField } from '../../frame/useEntryField'
@@ -13,7 +14,9 @@ const bench = useBench()
 const session = useSession()
 
 type Mode = 'tapped' | 'note' | 'accept' | 'fitted'
-const asked = ref<{ slip: Slip; typed: string; quantity: Quantity } | null>(null)
+const asked = ref<{ slip: Slip; typed: string; quantity: Quantity; point: Point } | null>(null)
+/** A line whose place the sheet does not have: the same line again means it. */
+const placeAsked = ref('')
 const meterAsked = ref(false)
 const field = useTemplateRef<HTMLInputElement>('field')
 const line = useEntryField<Mode>(field)
@@ -122,12 +125,11 @@ async function write(): Promise<void> {
   const parsed = parseQuantity(text.value, 'V')
   if (!parsed.ok) { refuse(parsed.sentence); return }
   const slip = parsed.quantity.kind === 'value' ? slipOf(point.value, parsed.quantity.value) : null
-  if (slip !== null) { asked.value = { slip, typed: text.value.trim(), quantity: parsed.quantity }; return }
+  if (slip !== null) { asked.value = { slip, typed: text.value.trim(), quantity: parsed.quantity, point: point.value }; return }
   await written({ place: point.value.place, function: point.value.function, text: text.value.trim() })
 }
 
-async function written(t: Typed): Promise<void> {
-  const key = current.value?.key ?? ''
+async function written(t: Typed, key = current.value?.key ?? ''): Promise<void> {
   await reading(t, bench.byMeter)
   props.probe.advance(key)
   done()
@@ -135,10 +137,10 @@ async function written(t: Typed): Promise<void> {
 
 async function answer(moved: boolean): Promise<void> {
   const a = asked.value
-  if (a === null || point.value === null) return
+  if (a === null) return
   const meant = { ...a.quantity, value: a.quantity.value * a.slip.factor, resolution: Math.abs(a.quantity.resolution * a.slip.factor) }
   const digits = Math.max(0, -Math.round(Math.log10(meant.resolution)))
-  await written({ place: point.value.place, function: point.value.function, text: moved ? meant.value.toFixed(digits) : a.typed, slipAnswer: moved ? 'moved' : 'as-typed' })
+  await written({ place: a.point.place, function: a.point.function, text: moved ? meant.value.toFixed(digits) : a.typed, slipAnswer: moved ? 'moved' : 'as-typed' }, a.point.key)
 }
 
 async function prove(id: string): Promise<void> {
@@ -171,9 +173,22 @@ async function tapped(): Promise<void> {
 async function atPlace(place: string, figure: string): Promise<void> {
   const parsed = parseQuantity(figure, 'V')
   if (!parsed.ok) { refuse(parsed.sentence); return }
-  await reading({ place, function: 'dc-volts', text: figure }, bench.byMeter)
-  props.probe.advance(`${place}|dc-volts`)
+  const here = bench.bench?.points.filter((p) => p.place === place) ?? []
+  const only = here.length === 1 ? here[0] : undefined
+  if (!known(place) && placeAsked.value !== text.value) { placeAsked.value = text.value; said.value = `The sheet has no ${place}. Enter again if it is meant.`; return }
+  const slip = only !== undefined && parsed.quantity.kind === 'value' ? slipOf(only, parsed.quantity.value) : null
+  if (only !== undefined && slip !== null) { asked.value = { slip, typed: figure, quantity: parsed.quantity, point: only }; return }
+  await reading({ place, function: only?.function ?? 'dc-volts', text: figure }, { ...bench.byMeter, ...(known(place) ? {} : { placeAnswer: 'as-typed' }) })
+  props.probe.advance(`${place}|${only?.function ?? 'dc-volts'}`)
   done()
+}
+
+/** Whether the sheet has the place; without a sheet any place is as good as another. */
+function known(place: string): boolean {
+  if (noSheet.value || bench.bench?.points.some((p) => p.place === place) === true || bench.bench?.stairs.some((t) => t.node === place) === true) return true
+  const pin = /^(V\d+[A-Za-z]?)\.(\d{1,2})$/.exec(place)
+  const tube = bench.bench?.tubes.find((t) => t.position === pin?.[1])
+  return pin === null || tube === undefined ? false : Number(pin[2]) >= 1 && Number(pin[2]) <= tube.pinCount
 }
 
 /** Two figures for a pair: this place, and the sister that the sheet gives. */

@@ -1,0 +1,101 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Tests\Trial;
+
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Yew\Core\Capacitor\CapacitorCase;
+use Yew\Core\Capacitor\DrawnCapacitor;
+use Yew\Core\Iron\DrawnTransformer;
+use Yew\Core\Iron\IronPlan;
+use Yew\Core\Trial\Check;
+use Yew\Core\Trial\Step;
+use Yew\Core\Trial\Trial;
+use Yew\Core\Trial\TrialKind;
+use Yew\Core\Trial\Trials;
+
+/** JUDGE-7c: slips of a decade, a unit, or swapped fields are asked about. */
+final class CheckTest extends TestCase
+{
+    /** @return iterable<string, array{TrialKind, string, string, string|null, float}> test, subject, typed, slip, factor */
+    public static function iron(): iterable
+    {
+        yield 'a winding as drawn' => [TrialKind::WindingOhms, 'ht', '112', null, 0.0];
+        yield 'a winding a decade off' => [TrialKind::WindingOhms, 'ht', '11.2', 'decade', 10.0];
+        yield 'a winding in kilohms' => [TrialKind::WindingOhms, 'ht', '112k', 'unit', 0.001];
+        yield 'a shorted winding is no slip' => [TrialKind::WindingOhms, 'ht', '0.5', null, 0.0];
+        yield 'hundredths of an ohm tell nothing' => [TrialKind::WindingOhms, 'heater', '1.0', null, 0.0];
+        yield 'volts off load' => [TrialKind::OffLoad, 'ht', '120/352', null, 0.0];
+        yield 'volts off load, a decade off' => [TrialKind::OffLoad, 'ht', '120/35.2', 'decade', 10.0];
+        yield 'mains and winding swapped' => [TrialKind::OffLoad, 'ht', '352/120', 'swapped', 0.0];
+        yield 'a heater and the mains swapped' => [TrialKind::OffLoad, 'heater', '6.4/120', 'swapped', 0.0];
+    }
+
+    #[DataProvider('iron')]
+    public function testOfAPowerTransformer(TrialKind $kind, string $subject, string $text, ?string $slip, float $factor): void
+    {
+        $drawn = new DrawnTransformer('T1', 'power', [
+            ['id' => 'primary', 'name' => 'primary', 'ohms' => 4.0, 'volts' => null, 'centreTapped' => false],
+            ['id' => 'ht', 'name' => 'ht', 'ohms' => 115.0, 'volts' => 350.0, 'centreTapped' => false], ['id' => 'heater', 'name' => 'heater', 'ohms' => 0.1, 'volts' => 6.4, 'centreTapped' => false],
+        ], ratedVolts: 120);
+        $suspect = self::suspect(IronPlan::steps($drawn, new Trials()), Trial::typed($kind, 'T1', $subject, $text));
+        self::assertSame($slip, $suspect['slip'] ?? null);
+        if (null !== $slip) {
+            self::assertEqualsWithDelta($factor, $suspect['factor'] ?? -1.0, 1e-12);
+        }
+    }
+
+    public function testOfARatio(): void
+    {
+        $steps = IronPlan::steps(new DrawnTransformer('T2', 'output', primaryOhms: 6600, tapOhms: 8), new Trials());
+        $slip = static fn (string $text): ?string => self::suspect($steps, Trial::typed(TrialKind::Ratio, 'T2', '8', $text))['slip'] ?? null;
+        self::assertSame([null, 'swapped', 'decade', 'unit'], [$slip('11.5/0.400'), $slip('0.400/11.5'), $slip('11.5/4.00'), $slip('11.5/400')]);
+    }
+
+    public function testOfACapacitor(): void
+    {
+        $checks = CapacitorCase::checks(new DrawnCapacitor('C1', 20e-6, 450.0));
+        $slip = static function (string $text) use ($checks): ?string {
+            foreach ($checks as $check) {
+                $found = $check->suspect(Trial::typed(TrialKind::Capacitor, 'C1', '', $text));
+                if (null !== $found) {
+                    return $found['slip'];
+                }
+            }
+
+            return null;
+        };
+        self::assertSame([null, 'decade', 'unit', 'swapped', null], [$slip('22 1.8'), $slip('2.2'), $slip('22n'), $slip('1.2 22'), $slip('9 1.8')]);
+        self::assertSame(['unit', null], [$slip('22 1.8 90m@450'), $slip('22 1.8 90u@450')], '90 mA of leakage at 450 V are 40 W');
+        self::assertNull($slip('<1n'), 'a bound is no slip');
+    }
+
+    public function testIntervalsMoveIntoTheWindow(): void
+    {
+        $check = Check::quotient('a', 'b', 20.0, 30.0);
+        foreach ($check->intervals() as $interval) {
+            foreach (['low', 'high'] as $end) {
+                $moved = 0.0 === $interval['factor'] ? 1 / $interval[$end] : $interval[$end] * $interval['factor'];
+                self::assertGreaterThanOrEqual(20.0 - 1e-9, $moved);
+                self::assertLessThanOrEqual(30.0 + 1e-9, $moved);
+            }
+        }
+    }
+
+    /**
+     * @param list<Step> $steps
+     *
+     * @return array{slip: string, figure: string, factor: float}|null
+     */
+    private static function suspect(array $steps, Trial $trial): ?array
+    {
+        foreach ($steps as $step) {
+            if ($step->kind === $trial->kind && $step->subject === $trial->subject) {
+                return ($step->checks[0] ?? null)?->suspect($trial);
+            }
+        }
+        self::fail('no such step');
+    }
+}
