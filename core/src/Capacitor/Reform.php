@@ -16,6 +16,8 @@ final readonly class Reform
     private const STEP_VOLTS = 50.0;
     /** The resistor keeps the current of a shorted part under this, amperes (common practice: a few mA). */
     private const MOST_AMPERES = 5e-3;
+    /** No electrolytic of an amplifier stands more, volts: a plan for more has no end of steps. */
+    public const MOST_VOLTS = 1000.0;
     /** A step that has not come down in this time is given up, minutes (our choice). */
     public const PATIENCE_MINUTES = 60.0;
     /** Rising leakage is more than the meter's digits, percent (our choice). */
@@ -35,6 +37,7 @@ final readonly class Reform
      */
     public static function plan(float $farads, float $volts, Leakage $grade = Leakage::General): self
     {
+        $volts = min($volts, self::MOST_VOLTS);
         $step = $volts >= 4 * self::STEP_VOLTS ? self::STEP_VOLTS : $volts / 4;
         $count = (int) ceil($volts / $step - 1e-9);
         $steps = [];

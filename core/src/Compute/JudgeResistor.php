@@ -26,9 +26,9 @@ final class JudgeResistor implements ComputeForm
     public function run(array $in): array
     {
         $fields = Fields::of($in);
-        $drawn = new DrawnResistor('it', $fields->positive('resistanceOhms'), 'a', 'b', $fields->optionalPositive('tolerancePercent') ?? 10.0, $fields->optionalPositive('ratedWatts'), $fields->optionalPositive('inCircuitOhms'), $fields->optionalString('does', 20) ?? 'other', [], null, $fields->optionalNumber('watts', 0, 1e4));
+        $drawn = new DrawnResistor('it', $fields->positive('resistanceOhms'), 'a', 'b', $fields->optionalNumber('tolerancePercent', 0.01, 50) ?? 10.0, $fields->optionalPositive('ratedWatts'), $fields->optionalPositive('inCircuitOhms'), $fields->optionalString('does', 20) ?? 'other', [], null, $fields->optionalNumber('watts', 0, 1e4));
         $damage = $fields->optionalString('damage', 40);
-        $grace = $fields->optionalPositive('gracePercent') ?? ResistorCase::GRACE_PERCENT;
+        $grace = $fields->optionalNumber('gracePercent', 0, 50) ?? ResistorCase::GRACE_PERCENT;
         $trials = TypedTrials::decode($fields, 'it');
         $fields->done();
         $case = ResistorCase::judge($drawn, $trials, null, $damage, $grace);

@@ -25,8 +25,8 @@ final class Reforming implements ComputeForm
     public function run(array $in): array
     {
         $fields = Fields::of($in);
-        $farads = $fields->positive('farads');
-        $volts = $fields->positive('volts');
+        $farads = $fields->number('farads', 1e-9, 1.0);
+        $volts = $fields->number('volts', 1, Reform::MOST_VOLTS);
         $grade = $fields->has('grade') ? $fields->oneOf('grade', Leakage::class) : Leakage::General;
         $fields->raw('grade');
         $fields->done();

@@ -13,6 +13,7 @@ use Yew\Core\Circuit\Element\VoltageSource;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Sheet\Place;
 
 /** Gain at each place, response, output impedance and what a feedback loop takes away. */
 final readonly class SmallSignalForm extends CircuitForm
@@ -40,7 +41,17 @@ final readonly class SmallSignalForm extends CircuitForm
         $places = $fields->strings('places', 100);
         $loop = $fields->optionalString('feedbackPart', 40);
         $fields->done();
+        foreach (['drive.place' => $at, 'output' => $output, ...array_combine(array_map(static fn (int $i): string => 'places['.$i.']', array_keys($places)), $places)] as $name => $place) {
+            if (!Place::isValid($place)) {
+                throw $fields->fault($name, \sprintf('“%s” is no place: V3.5, a node id or T1/sec2 is', $place));
+            }
+        }
         $ac = $this->driven($input, $at, $ohms, null);
+        foreach (['output' => $output, ...$places] as $name => $place) {
+            if (!$ac->has($place)) {
+                throw $fields->fault(\is_string($name) ? $name : 'places['.$name.']', \sprintf('the circuit has no place “%s”', $place));
+            }
+        }
         $response = Response::of($ac, $output, $hertz);
         $open = null === $loop ? null : $this->driven($input, $at, $ohms, $loop)->reading($hertz, $output)[0];
         $level = static fn (float $v): float => 20.0 * log10(max(1e-30, $v));

@@ -115,6 +115,12 @@ final class SmallSignal
         return [$x, $y];
     }
 
+    /** Whether the circuit has a place to be asked at. */
+    public function has(string $place): bool
+    {
+        return $this->solution->circuit->nodes->has($place);
+    }
+
     /** @return array{float, float} magnitude, and phase in degrees, of a reading for the circuit's own AC sources */
     public function reading(float $hertz, string $place, string $against = Netlist::CHASSIS): array
     {

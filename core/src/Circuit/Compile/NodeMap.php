@@ -66,7 +66,7 @@ final readonly class NodeMap
         }
         $numbers = $names = $byRoot = [];
         $chassis = $find(Netlist::CHASSIS);
-        foreach (array_keys($parent) as $place) {
+        foreach (array_map(strval(...), array_keys($parent)) as $place) { // a place of figures alone is an integer as a key
             $root = $find($place);
             if ($root === $chassis) {
                 continue;

@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Tests\Trial;
+
+use PHPUnit\Framework\TestCase;
+use Yew\Core\Capacitor\CapacitorCase;
+use Yew\Core\Capacitor\CapacitorContext;
+use Yew\Core\Capacitor\DrawnCapacitor;
+use Yew\Core\Capacitor\Reform;
+use Yew\Core\Codec\BadData;
+use Yew\Core\Iron\Choke;
+use Yew\Core\Iron\DrawnTransformer;
+use Yew\Core\Iron\IronContext;
+use Yew\Core\Iron\OutputTransformer;
+use Yew\Core\Iron\PowerTransformer;
+use Yew\Core\Look\LookCase;
+use Yew\Core\Quantity\CannotRead;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Resistor\DrawnResistor;
+use Yew\Core\Resistor\HeaterCase;
+use Yew\Core\Resistor\ResistorCase;
+use Yew\Core\Resistor\SocketCase;
+use Yew\Core\Trial\Reason;
+use Yew\Core\Trial\Trial;
+use Yew\Core\Trial\TrialKind;
+use Yew\Core\Trial\Trials;
+
+/** Whatever is typed for a test is read, refused with a sentence, or judged; no rule falls over it, and none calls a bound sound. */
+final class CrookedTrialTest extends TestCase
+{
+    private const WORDS = ['0', '0.0', '1', '8', '470', '1e3', '-5', '>5', '<5', '>20M', '<1', 'ol', 'none', '600', '0.4', '11.5', '4k7', '2uA', '<2uA', '0mA', '22', '22n', '1p', '999G', '４１６', 'ok', '5 loose', '-'];
+    private const JOINTS = ['/', '/', ' ', '@', ' / ', '//', ''];
+    private const SUBJECTS = ['', '8', '0', '16', 'primary-core', 'half a', 'secondary', 'winding', '3-4', 'A→V4.3', 'cord'];
+
+    public function testNothingTypedFallsOver(): void
+    {
+        mt_srand(20261127);
+        $judged = $refused = 0;
+        for ($i = 0; $i < 6000; ++$i) {
+            $kind = TrialKind::cases()[mt_rand(0, \count(TrialKind::cases()) - 1)];
+            $text = self::pick(self::WORDS);
+            for ($n = mt_rand(0, 3); $n > 0; --$n) {
+                $text .= self::pick(self::JOINTS).self::pick(self::WORDS);
+            }
+            try {
+                $trial = Trial::typed($kind, 'x', self::pick(self::SUBJECTS), $text, 0 === mt_rand(0, 1));
+                if (null !== $trial->objection()) {
+                    throw $trial->objection();
+                }
+            } catch (BadData|CannotRead $e) {
+                self::assertNotSame('', $e->getMessage());
+                ++$refused;
+                continue;
+            }
+            foreach (self::reasons(new Trials([$trial])) as $reason) {
+                self::assertNotFalse(json_encode($reason->toArray()), $kind->value.' '.$text.' '.$reason->code);
+            }
+            ++$judged;
+        }
+        self::assertGreaterThan(300, $judged);
+        self::assertGreaterThan(500, $refused);
+    }
+
+    public function testNoSingleTestMakesATransformerSound(): void
+    {
+        foreach (TrialKind::cases() as $kind) {
+            foreach (['0', '>20M', 'ol', '600/>300M', '11.5/0.4', '5/60m', '117/350', '57/58'] as $text) {
+                try {
+                    $trials = new Trials([Trial::typed($kind, 'x', 'primary-core', $text, true)]);
+                } catch (BadData|CannotRead) {
+                    continue;
+                }
+                foreach ([OutputTransformer::judge(self::transformer('output'), $trials, new IronContext()), PowerTransformer::judge(self::transformer('power'), $trials, new IronContext()), Choke::judge(self::transformer('choke'), $trials, new IronContext())] as $verdict) {
+                    self::assertNotContains($verdict->word, ['sound', 'sound-with-remark'], $kind->value.' '.$text);
+                    self::assertNotSame(Verdict::Within, $verdict->verdict);
+                }
+            }
+        }
+    }
+
+    /** @return list<Reason> of every rule that may be handed these tests */
+    private static function reasons(Trials $trials): array
+    {
+        $paths = [['from' => 'A', 'to' => 'V4.3', 'electrode' => 'plate', 'ohms' => 60.0]];
+        $pairs = [['pins' => '3-4', 'electrodes' => 'plate–screen', 'ohms' => null]];
+        Reform::plan(20e-6, 450)->progress($trials);
+
+        return [
+            ...OutputTransformer::judge(self::transformer('output'), $trials, new IronContext(60, 450))->reasons,
+            ...PowerTransformer::judge(self::transformer('power'), $trials, new IronContext(60, 450))->reasons,
+            ...Choke::judge(self::transformer('choke'), $trials, new IronContext())->reasons,
+            ...CapacitorCase::judge(new DrawnCapacitor('x', 20e-6, 450.0), $trials, new CapacitorContext())['reasons'],
+            ...CapacitorCase::judge(new DrawnCapacitor('x', 22e-9, 400.0, 'coupling', workingVolts: 300, gridOhms: 220e3), $trials, new CapacitorContext())['reasons'],
+            ...ResistorCase::judge(new DrawnResistor('x', 470, 'a', 'b', inCircuitOhms: 400), $trials, $trials->all[0], null)['reasons'],
+            ...SocketCase::judge($trials, $paths, $pairs, true, $trials)['reasons'],
+            ...HeaterCase::judge($trials), ...LookCase::judge($trials->all[0], null, 120.0, 120.0),
+        ];
+    }
+
+    /** @param 'power'|'output'|'choke' $role */
+    private static function transformer(string $role): DrawnTransformer
+    {
+        $winding = static fn (string $id, float $ohms, ?float $volts): array => ['id' => $id, 'name' => $id, 'ohms' => $ohms, 'volts' => $volts, 'centreTapped' => false];
+
+        return new DrawnTransformer('x', $role, [$winding('half a', 58, null), $winding('secondary', 0.4, 6.3)], ratedVolts: 120, primaryOhms: 6600, tapOhms: 8, henries: 10);
+    }
+
+    /** @param non-empty-list<string> $of */
+    private static function pick(array $of): string
+    {
+        return $of[mt_rand(0, \count($of) - 1)];
+    }
+}
