@@ -5,15 +5,21 @@ program=$(basename "$0")
 
 die() { printf '%s: %s\n' "$program" "$*" >&2; exit 1; }
 
-# step WORDS COMMAND... : says what is going on and how long it took; its output is shown only when it fails
+# step WORDS COMMAND... : says what is going on and how long it took; its output is shown only when it fails.
+# The command runs in a shell of its own: inside a condition bash would go on after a failing line and call the whole a success.
+step_pid=
 step() {
   local words=$1 log begin end; shift
   log=$(mktemp); begin=$(date +%s.%N)
   printf '  %-46s' "$words"
-  if "$@" >"$log" 2>&1 9>&-; then
+  ( set -e; "$@" ) >"$log" 2>&1 9>&- &
+  step_pid=$!
+  if wait "$step_pid"; then
+    step_pid=
     end=$(date +%s.%N); printf '%6.1f s\n' "$(echo "$end - $begin" | awk "{print \$1-\$3}")"
     rm -f "$log"
   else
+    step_pid=
     printf 'failed\n'; tail -40 "$log" >&2; rm -f "$log"; die "$words failed"
   fi
 }

@@ -186,6 +186,19 @@ abstract class ServerTestCase extends WebTestCase
         self::assertSame('energised', $this->bench($jobId)->object('state')->string('name'));
     }
 
+    /** Dead, proved and fetched by its owner. */
+    protected function collect(string $jobId): void
+    {
+        if ('dead-unproven' !== $this->bench($jobId)->object('state')->string('name')) {
+            $this->write($jobId, 'state-change', ['to' => 'discharging']);
+            foreach (['A' => '0.4', 'N1' => '0.1'] as $island => $text) {
+                $this->write($jobId, 'discharge-proof', ['island' => $island, 'text' => $text]);
+            }
+        }
+        $this->write($jobId, 'shelf-move', ['to' => 'collected'], change: ['unitId' => null]);
+        self::assertFalse($this->answer()->objects('entries')[0]->boolean('refused'));
+    }
+
     protected function bench(string $jobId): Fields
     {
         return $this->get('/api/jobs/'.$jobId.'/tape')->objects('benches')[0];

@@ -41,6 +41,10 @@ final readonly class ProblemListener
         if ($database || !$e instanceof Refused && !$e instanceof BadData && !$e instanceof HttpExceptionInterface) {
             $this->logger->error($e->getMessage(), ['exception' => $e]);
         }
+        if ($database) {
+            // Who asks could not be looked up; the session is left as it is, or the firewall would write “nobody” into it and sign everyone out.
+            $event->getRequest()->attributes->remove('_security_firewall_run');
+        }
         $event->setResponse(match (true) {
             $database => new Problem(503, 'Database away', 'The database does not answer. What you typed is kept here and goes out when it is back.'),
             $e instanceof Refused => new Problem($e->status, $e->title, $e->getMessage(), $e->more),

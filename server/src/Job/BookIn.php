@@ -89,13 +89,26 @@ final readonly class BookIn
         if (null !== $id) {
             $fields->done();
 
-            return (Uuid::isValid($id) ? $this->em->find(Unit::class, $id) : null) ?? throw Refused::notFound('amplifier');
+            $unit = (Uuid::isValid($id) ? $this->em->find(Unit::class, $id) : null) ?? throw Refused::notFound('amplifier');
+            $this->openNowhere($unit);
+
+            return $unit;
         }
         $unit = new Unit(Uuid::v7()->toRfc4122(), $owner, trim($fields->string('maker', 80)), trim($fields->string('model', 80)), trim($fields->optionalString('serial', 80) ?? ''), $fields->optionalNumber('wiredForVolts', 90, 260));
         $fields->done();
         $this->em->persist($unit);
 
         return $unit;
+    }
+
+    /** A chassis has one state, so it stands on one open job: two would each think it dead while the other powers it (contract §3, §8). */
+    private function openNowhere(Unit $unit): void
+    {
+        $this->em->getConnection()->fetchOne('SELECT 1 FROM unit WHERE id = ? FOR UPDATE', [$unit->id]);
+        $tag = $this->em->getConnection()->fetchOne('SELECT j.tag FROM job j JOIN job_unit u ON u.job_id = j.id WHERE u.unit_id = ? AND j.shelf_state <> ? LIMIT 1', [$unit->id, ShelfState::Collected->value]);
+        if (\is_string($tag)) {
+            throw Refused::conflict(\sprintf('This amplifier is on the shelf already, as %s: open that job.', $tag));
+        }
     }
 
     private function nextTag(): string

@@ -314,6 +314,16 @@ final readonly class TapeDoor
             }
         }
 
+        if ('shelf-move' === $kind && ShelfState::Collected === $job->shelfState() && ShelfState::Collected->value !== ($payload['to'] ?? null)) {
+            foreach ($job->units() as $unit) {
+                $this->em->getConnection()->fetchOne('SELECT 1 FROM unit WHERE id = ? FOR UPDATE', [$unit->unit->id]);
+                $tag = $this->em->getConnection()->fetchOne('SELECT j.tag FROM job j JOIN job_unit u ON u.job_id = j.id WHERE u.unit_id = ? AND j.id <> ? AND j.shelf_state <> ? LIMIT 1', [$unit->unit->id, $job->id, ShelfState::Collected->value]);
+                if (\is_string($tag)) {
+                    return ['code' => 'open-elsewhere', 'figures' => ['tag' => $tag]];
+                }
+            }
+        }
+
         return ShelfState::Collected === $job->shelfState() && !\in_array($kind, ['shelf-move', 'note', 'report-issued'], true) ? ['code' => 'job-closed', 'figures' => ['tag' => $job->tag]] : null;
     }
 

@@ -44,7 +44,7 @@ final class ShelfTest extends ServerTestCase
 
     public function testAUnitSeenBeforeIsBookedInByItsSerial(): void
     {
-        $this->bookIn();
+        $job = $this->bookIn();
         $units = $this->getList('/api/units?q=L30');
         self::assertIsArray($units[0]);
         self::assertSame('L30-1', $units[0]['serial']);
@@ -52,10 +52,17 @@ final class ShelfTest extends ServerTestCase
         self::assertIsArray($owners[0]);
         $id = Uuid::v7()->toRfc4122();
         $body = ['id' => $id, 'owner' => ['id' => $owners[0]['id']], 'unit' => ['id' => $units[0]['id']], 'complaint' => 'again', 'cameWith' => '', 'conditionNotes' => ''];
+        $refused = $this->post('/api/jobs', $body);
+        self::assertSame([409, 1], [$this->lastStatus(), $this->em()->getConnection()->fetchOne('SELECT count(*) FROM job')], 'a chassis stands on one open job');
+        self::assertStringContainsString('on the shelf already', $refused->string('detail'));
+        $this->collect($job);
         $first = $this->post('/api/jobs', $body);
         self::assertSame($first->string('tag'), $this->post('/api/jobs', $body)->string('tag'), 'sent twice, booked in once');
         self::assertSame(1, $this->em()->getConnection()->fetchOne('SELECT count(*) FROM unit'));
         self::assertSame(2, $this->em()->getConnection()->fetchOne('SELECT count(*) FROM job'));
+        $back = $this->write($job, 'shelf-move', ['to' => 'on-the-bench'], change: ['unitId' => null])->objects('entries')[0];
+        self::assertTrue($back->boolean('refused'));
+        self::assertStringContainsString($first->string('tag'), $back->string('line'), 'nor does the earlier job come back beside it');
     }
 
     public function testTheTapeNamesNobody(): void

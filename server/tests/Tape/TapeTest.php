@@ -243,6 +243,7 @@ final class TapeTest extends ServerTestCase
     {
         $this->powerUp($this->job);
         $this->write($this->job, 'reading', self::reading('V3.7', '28.0'));
+        $this->collect($this->job);
         $unit = $this->em()->getConnection()->fetchOne('SELECT unit_id FROM job_unit WHERE job_id = ?', [$this->job]);
         $id = Uuid::v7()->toRfc4122();
         $owner = $this->em()->getConnection()->fetchOne('SELECT id FROM amplifier_owner');
@@ -293,6 +294,7 @@ final class TapeTest extends ServerTestCase
         self::assertSame(['found R14 22k'], array_map(static fn (Fields $f): string => $f->string('text'), $this->bench($this->job)->objects('fitted')));
         $row = $this->em()->getConnection()->fetchAssociative('SELECT o.id AS owner, u.id AS unit FROM unit u JOIN job_unit j ON j.unit_id = u.id JOIN amplifier_owner o ON o.id = u.owner_id WHERE j.job_id = ?', [$this->job]);
         self::assertIsArray($row);
+        $this->collect($this->job);
         $next = Uuid::v7()->toRfc4122();
         $this->post('/api/jobs', ['id' => $next, 'owner' => ['id' => $row['owner']], 'unit' => ['id' => $row['unit']], 'complaint' => 'hum', 'cameWith' => '', 'conditionNotes' => '', 'sheetVersionId' => $this->lantern()]);
         self::assertResponseStatusCodeSame(201);

@@ -10,9 +10,13 @@ class FakeServer implements Transport {
   up = true
   taken: NewEntry[] = []
   refuse: string | null = null
+  /** the server stumbles over this text, every time */
+  fault: string | null = null
+  tries = 0
   async send(_job: string, body: NewEntry): Promise<TapeAnswer> {
     if (!this.up) throw new Refusal(0, 'away', undefined)
     if (body.payload['text'] === this.refuse) throw new Refusal(422, 'cannot be read', undefined)
+    if (body.payload['text'] === this.fault) { this.tries++; throw new Refusal(500, 'a fault', undefined) }
     this.taken.push(body)
     return nothing
   }
@@ -51,6 +55,19 @@ describe('the outbox', () => {
     server.up = true
     await vi.waitFor(() => expect(texts()).toEqual(['1', '2']))
     expect(away.at(-1)).toBeNull()
+    outbox.stop()
+  })
+
+  it('puts an entry aside that the server stumbles over, and sends what was typed after it', async () => {
+    const outbox = box()
+    server.fault = 'crooked'
+    await outbox.signedIn('ann')
+    for (const t of ['1', 'crooked', '2']) await outbox.put('j', 'ann', entry(t))
+    await vi.waitFor(() => expect(texts()).toEqual(['1', '2']))
+    expect(server.tries).toBe(3)
+    expect(shown.map((w) => [w.body.payload['text'], w.stuck])).toEqual([['crooked', 'a fault']])
+    await new Promise((done) => setTimeout(done, 40))
+    expect(server.tries).toBe(3)
     outbox.stop()
   })
 
