@@ -24,7 +24,7 @@ $folder = sys_get_temp_dir().'/yew-benchmark-'.bin2hex(random_bytes(4));
 mkdir($folder);
 try {
     $browser->signIn('nell.demo');
-    $job = $browser->driver->executeAsyncScript('const d = arguments[0]; fetch("/api/jobs?q=T50-0312").then(r => r.json()).then(j => d(j[0].id))');
+    $job = $browser->driver->executeAsyncScript('const d = arguments[0]; fetch("/api/jobs?q=T50-0312").then(r => r.json()).then(j => d(j.jobs[0].id))');
     assert(is_string($job));
 
     // From the click on a station to the second animation frame after its board is there.
@@ -87,7 +87,7 @@ try {
         imageline($page, mt_rand(0, 3600), mt_rand(0, 2400), mt_rand(0, 3600), mt_rand(0, 2400), 0x202020);
     }
     imagepng($page, $folder.'/page.png');
-    $other = $browser->driver->executeAsyncScript('const d = arguments[0]; fetch("/api/jobs?q=L30-2071").then(r => r.json()).then(j => d(j[0].id))');
+    $other = $browser->driver->executeAsyncScript('const d = arguments[0]; fetch("/api/jobs?q=L30-2071").then(r => r.json()).then(j => d(j.jobs[0].id))');
     assert(is_string($other));
     $job = $other;
     $browser->open('/jobs/'.$job.'/schematic');

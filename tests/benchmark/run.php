@@ -37,7 +37,7 @@ $stack->start(fsync: true);
 try {
     $client = new Client($stack->address);
     $found = $client->get('/api/jobs?q=L30-2071');
-    $jobId = Fields::of(is_array($found) ? $found[0] : null)->string('id');
+    $jobId = Fields::of($found)->objects('jobs')[0]->string('id');
     $unitId = Fields::of($client->get('/api/jobs/'.$jobId))->objects('units')[0]->string('id');
     $places = ['A', 'B', 'C', 'D', 'E', 'V4.3', 'V4.4', 'V5.3', 'V5.4', 'V3.6', 'V3.3', 'V2.1', 'V2.6', 'V1.1', 'V1.6'];
     $times = [];

@@ -6,6 +6,7 @@ namespace Yew\Browser;
 
 use PHPUnit\Framework\Attributes\CoversNothing;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Depends;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
@@ -18,8 +19,16 @@ final class StartTest extends TestCase
 
     public static function setUpBeforeClass(): void
     {
-        self::$data = \dirname(__DIR__, 2).'/var/browser-start';
+        self::$data = \dirname(__DIR__, 2).'/var/it’s a start, isn\'t it & more';
         (new Filesystem())->remove(self::$data);
+    }
+
+    public static function tearDownAfterClass(): void
+    {
+        preg_match_all('/^\d+/m', self::left(), $found);
+        foreach ($found[0] as $pid) {
+            posix_kill((int) $pid, \SIGKILL);
+        }
     }
 
     /** @return iterable<string, array{list<string>, string}> */
@@ -56,11 +65,122 @@ final class StartTest extends TestCase
         self::assertNotSame(0, $taken->run());
         self::assertStringContainsString('is taken; choose another with --port', $taken->getErrorOutput());
 
+        preg_match('~first-owner#([0-9a-f]{32})~', $process->getOutput(), $found);
+        self::assertSame([200 => 1, 410 => 7], self::statuses('http://127.0.0.1:'.$port.'/api/setup', (string) json_encode(['token' => $found[1] ?? '', 'name' => 'Ada Larch', 'signInName' => 'ada', 'password' => 'long enough it is']), 8), 'however many ask at once, one is the first');
+        self::assertSame([421 => 1], self::statuses('http://127.0.0.1:'.$port.'/api/ping', null, 1, 'Host: elsewhere.example'), 'a name that somebody else made point here');
+
         $process->signal(\SIGINT);
         $process->wait();
-        self::assertSame('', trim((string) shell_exec('pgrep -af '.escapeshellarg(self::$data.'/').' | grep -v pgrep || true')), 'nothing is left running');
+        self::assertSame('', self::left(), 'nothing is left running');
         self::assertSame(130, $process->getExitCode());
         (new Filesystem())->remove(self::$data.'-2');
+    }
+
+    #[Depends('testAnEmptyShopOffersItsFirstOwnerOneAddressAndCtrlCLeavesNothing')]
+    public function testAServerThatIsKilledIsStartedAgainAndTheThirdDeathInAMinuteEndsTheWhole(): void
+    {
+        $port = self::freePort();
+        $process = self::started($port);
+        foreach (['nginx', 'php-fpm'] as $name) {
+            $died = self::kill($name);
+            self::assertTrue(self::soon(static fn (): bool => self::pid($name) !== $died && self::answers($port)), $name.' is started again');
+            self::assertStringContainsString($name.' stopped by itself; it is started again', $process->getOutput());
+        }
+        self::kill('PostgreSQL');
+        $process->wait();
+        self::assertSame(1, $process->getExitCode());
+        self::assertStringContainsString('PostgreSQL stopped by itself, the third death within a minute', $process->getErrorOutput());
+        self::assertStringContainsString('database system', $process->getErrorOutput(), 'with the last lines of its log');
+        self::assertSame('', self::left(), 'and the others are ended too');
+    }
+
+    #[Depends('testAServerThatIsKilledIsStartedAgainAndTheThirdDeathInAMinuteEndsTheWhole')]
+    public function testAfterACrashItStartsAtOnce(): void
+    {
+        $port = self::freePort();
+        foreach ([['nginx'], ['php-fpm', 'PostgreSQL'], []] as $besides) {
+            $process = self::started($port);
+            $process->signal(\SIGKILL);
+            array_map(self::kill(...), $besides);
+            $process->wait();
+            self::assertNotSame('', self::left(), 'workers that nobody ends');
+        }
+        $process = self::started($port);
+        self::assertTrue(self::answers($port));
+        $process->signal(\SIGTERM);
+        $process->wait();
+        self::assertSame([143, ''], [$process->getExitCode(), self::left()]);
+    }
+
+    private static function started(int $port): Process
+    {
+        $process = self::command('--port', (string) $port, '--data', self::$data, '--no-demo');
+        $process->start();
+        $process->waitUntil(static fn (string $type, string $out): bool => str_contains($out, 'Ctrl-C stops it'));
+        self::assertTrue($process->isRunning(), $process->getErrorOutput());
+
+        return $process;
+    }
+
+    private static function kill(string $name): int
+    {
+        $pid = self::pid($name);
+        self::assertTrue(posix_kill($pid, \SIGKILL));
+
+        return $pid;
+    }
+
+    private static function pid(string $name): int
+    {
+        return (int) file_get_contents(self::$data.'/run/'.$name);
+    }
+
+    private static function answers(int $port): bool
+    {
+        return [401 => 1] === self::statuses('http://127.0.0.1:'.$port.'/api/me', null, 1);
+    }
+
+    /** @param \Closure(): bool $holds */
+    private static function soon(\Closure $holds): bool
+    {
+        for ($i = 0; $i < 200; ++$i) {
+            if ($holds()) {
+                return true;
+            }
+            usleep(50_000);
+        }
+
+        return false;
+    }
+
+    /** What still runs of the folder’s servers: a worker whose master was killed is known by its session alone. */
+    private static function left(): string
+    {
+        $sessions = array_map(static fn (string $file): string => trim((string) file_get_contents($file)), false === ($files = glob(self::$data.'/run/*')) ? [] : $files);
+
+        return [] === $sessions ? '' : trim((string) shell_exec('pgrep -a -s '.implode(',', $sessions).' || true'));
+    }
+
+    /** @return array<int, int> how often each status was answered, of so many requests sent at once */
+    private static function statuses(string $url, ?string $body, int $times, string ...$headers): array
+    {
+        $all = curl_multi_init();
+        $handles = [];
+        for ($i = 0; $i < $times; ++$i) {
+            $handle = curl_init($url);
+            self::assertNotFalse($handle);
+            curl_setopt_array($handle, [\CURLOPT_RETURNTRANSFER => true, \CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Origin: '.substr($url, 0, (int) strpos($url, '/', 8)), ...array_values($headers)]] + (null === $body ? [] : [\CURLOPT_POSTFIELDS => $body]));
+            curl_multi_add_handle($all, $handle);
+            $handles[] = $handle;
+        }
+        do {
+            curl_multi_exec($all, $running);
+            curl_multi_select($all, 0.1);
+        } while (0 < $running);
+        $statuses = array_count_values(array_map(static fn (\CurlHandle $h): int => curl_getinfo($h, \CURLINFO_RESPONSE_CODE), $handles));
+        ksort($statuses);
+
+        return $statuses;
     }
 
     private static function command(string ...$arguments): Process

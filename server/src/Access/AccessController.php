@@ -57,10 +57,7 @@ final readonly class AccessController
         $file = FirstOwnerToken::file($this->stateDir);
         $fields = Body::fields($request);
         $token = $fields->string('token', 100);
-        $kept = is_file($file) ? trim((string) file_get_contents($file)) : '';
-        if ('' === $kept || !hash_equals($kept, $token) || 0 < $this->em->getRepository(Person::class)->count()) {
-            throw Refused::gone('This address was used already, or the shop has an owner. Sign in instead.');
-        }
+        $this->asFirst($file, $token);
         $name = trim($fields->string('name', 120));
         $signIn = mb_strtolower(trim($fields->string('signInName', 120)));
         $password = $fields->string('password', 200);
@@ -73,11 +70,24 @@ final readonly class AccessController
         }
         $person = new Person(Uuid::v7()->toRfc4122(), $name, $signIn, Role::Owner);
         $person->setPassword($this->hasher->hashPassword($person, $password));
-        $this->em->persist($person);
-        $this->em->flush();
-        unlink($file);
+        $this->em->wrapInTransaction(function () use ($file, $token, $person): void {
+            // One at a time from here: whoever waited looks again, and finds an owner.
+            $this->em->getConnection()->executeStatement("SELECT pg_advisory_xact_lock(hashtext('first owner'))");
+            $this->asFirst($file, $token);
+            $this->em->persist($person);
+        });
+        @unlink($file);
 
         return self::who($person);
+    }
+
+    /** @throws Refused where the token is not the one that was printed, or the shop has somebody */
+    private function asFirst(string $file, string $token): void
+    {
+        $kept = is_file($file) ? trim((string) file_get_contents($file)) : '';
+        if ('' === $kept || !hash_equals($kept, $token) || 0 < $this->em->getRepository(Person::class)->count()) {
+            throw Refused::gone('This address was used already, or the shop has an owner. Sign in instead.');
+        }
     }
 
     #[AsEventListener(priority: 128)] // before the bundle's own redirect (64), which gives way to a response that is set

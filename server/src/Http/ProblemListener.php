@@ -6,6 +6,7 @@ namespace Yew\Server\Http;
 
 use Doctrine\DBAL\Exception\ConnectionException;
 use Doctrine\DBAL\Exception\DriverException;
+use League\Flysystem\UnableToWriteFile;
 use Psr\Log\LoggerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpKernel\Event\ExceptionEvent;
@@ -39,13 +40,18 @@ final readonly class ProblemListener
         }
         $database = self::databaseAway($e);
         if ($database || !$e instanceof Refused && !$e instanceof BadData && !$e instanceof HttpExceptionInterface) {
-            $this->logger->error($e->getMessage(), ['exception' => $e]);
+            try {
+                $this->logger->error($e->getMessage(), ['exception' => $e]);
+            } catch (\Throwable) {
+                // A log that cannot be written, as on a full disk, is no reason to answer nothing.
+            }
         }
         if ($database) {
             // Who asks could not be looked up; the session is left as it is, or the firewall would write “nobody” into it and sign everyone out.
             $event->getRequest()->attributes->remove('_security_firewall_run');
         }
         $event->setResponse(match (true) {
+            self::diskFull($e) => new Problem(507, 'No room', 'The server’s disk is full, so nothing was stored. What you typed is kept here and goes out when there is room.'),
             $database => new Problem(503, 'Database away', 'The database does not answer. What you typed is kept here and goes out when it is back.'),
             $e instanceof Refused => new Problem($e->status, $e->title, $e->getMessage(), $e->more),
             $e instanceof BadData => new Problem(422, 'Cannot be read', $e->getMessage(), ['path' => $e->path]),
@@ -59,10 +65,22 @@ final readonly class ProblemListener
         });
     }
 
+    /** The database says so by its code (SQLSTATE 53100, disk full), files by the system’s message, a half-written file by nothing but its failure. */
+    private static function diskFull(\Throwable $e): bool
+    {
+        for ($cause = $e; null !== $cause; $cause = $cause->getPrevious()) {
+            if ($cause instanceof DriverException && '53100' === $cause->getSQLState() || $cause instanceof UnableToWriteFile || 1 === preg_match('/No space left on device|Disk quota exceeded/', $cause->getMessage())) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     private static function databaseAway(\Throwable $e): bool
     {
         for ($cause = $e; null !== $cause; $cause = $cause->getPrevious()) {
-            if ($cause instanceof ConnectionException || ($cause instanceof DriverException && \in_array(substr((string) $cause->getSQLState(), 0, 2), ['08', '57'], true))) {
+            if ($cause instanceof ConnectionException || ($cause instanceof DriverException && \in_array(substr((string) $cause->getSQLState(), 0, 2), ['08', '57'], true) || $cause instanceof DriverException && '53300' === $cause->getSQLState())) {
                 return true;
             }
             if ($cause instanceof \PDOException && 1 === preg_match('/server closed the connection|no connection to the server|Connection refused|terminating connection|the database system is/', $cause->getMessage())) {

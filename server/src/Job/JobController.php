@@ -27,7 +27,9 @@ final readonly class JobController
     #[Route('/api/jobs', methods: ['GET'])]
     public function shelf(Request $request): JsonResponse
     {
-        return new JsonResponse(array_map($this->summary(...), $this->jobs->search($request->query->getString('q'))));
+        [$jobs, $counts] = $this->jobs->search($request->query->getString('q'));
+
+        return new JsonResponse(['jobs' => array_map($this->summary(...), $jobs), 'counts' => $counts, 'more' => array_sum($counts) - \count($jobs)]);
     }
 
     #[Route('/api/jobs', methods: ['POST'])]

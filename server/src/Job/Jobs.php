@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Job;
 
+use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Uid\Uuid;
 use Yew\Server\Http\Refused;
@@ -12,7 +13,8 @@ use Yew\Server\Job\Entity\Job;
 /** Finds jobs. */
 final readonly class Jobs
 {
-    private const MOST = 200;
+    /** Jobs shown of one place on the shelf. */
+    public const MOST_OF_A_STATE = 40;
 
     public function __construct(private EntityManagerInterface $em)
     {
@@ -25,18 +27,33 @@ final readonly class Jobs
         return $job ?? throw Refused::notFound('job');
     }
 
-    /** @return list<Job> jobs that hold every word, longest waiting first; without words all that are still in the shop */
+    /**
+     * Jobs that hold every word; without words those that are still in the shop.
+     *
+     * @return array{list<Job>, array<string, int>} the newest of each place on the shelf, and how many there are of each
+     */
     public function search(string $words): array
     {
-        $query = $this->em->createQueryBuilder()->select('j', 'u', 'a', 'o')->from(Job::class, 'j')->join('j.units', 'u')->join('u.unit', 'a')->join('j.owner', 'o')->orderBy('j.shelfSince');
+        $states = '' === trim($words) ? array_filter(ShelfState::cases(), static fn (ShelfState $s): bool => ShelfState::Collected !== $s) : ShelfState::cases();
+        $holds = '';
+        $values = [];
         foreach (\array_slice((array) preg_split('/\s+/', mb_strtolower(trim($words)), -1, \PREG_SPLIT_NO_EMPTY), 0, 6) as $i => $word) {
-            $query->andWhere('j.searchText LIKE :w'.$i)->setParameter('w'.$i, '%'.addcslashes((string) $word, '%_\\').'%');
+            $holds .= \sprintf(' AND search_text LIKE :w%d', $i);
+            $values['w'.$i] = '%'.addcslashes((string) $word, '%_\\').'%';
         }
-        if ('' === trim($words)) {
-            $query->andWhere('j.shelfState <> :gone')->setParameter('gone', ShelfState::Collected);
+        $connection = $this->em->getConnection();
+        $ids = $counts = [];
+        foreach ($states as $state) {
+            $of = [...$values, 'state' => $state->value];
+            $count = $connection->fetchOne('SELECT count(*) FROM job WHERE shelf_state = :state'.$holds, $of);
+            $counts[$state->value] = is_numeric($count) ? (int) $count : 0;
+            if (0 < $counts[$state->value]) {
+                array_push($ids, ...$connection->fetchFirstColumn('SELECT id FROM job WHERE shelf_state = :state'.$holds.' ORDER BY shelf_since DESC LIMIT '.self::MOST_OF_A_STATE, $of));
+            }
         }
-        $jobs = $query->getQuery()->getResult();
+        $jobs = $this->em->createQuery('SELECT j, u, a, o FROM '.Job::class.' j JOIN j.units u JOIN u.unit a JOIN j.owner o WHERE j.id IN (:ids) ORDER BY j.shelfSince DESC')
+            ->setParameter('ids', $ids, ArrayParameterType::STRING)->getResult();
 
-        return \is_array($jobs) ? \array_slice(array_values(array_filter($jobs, static fn (mixed $j): bool => $j instanceof Job)), 0, self::MOST) : [];
+        return [\is_array($jobs) ? array_values(array_filter($jobs, static fn (mixed $j): bool => $j instanceof Job)) : [], $counts];
     }
 }

@@ -101,7 +101,7 @@ final readonly class Schematics
         $folder = $this->stateDir.'/raster/'.bin2hex(random_bytes(8));
         $disk->mkdir($folder, 0o700);
         try {
-            return array_map(Pictures::drawing(...), Rasteriser::pages($path, $folder));
+            return Rasteriser::pages($path, $folder);
         } finally {
             $disk->remove($folder);
         }

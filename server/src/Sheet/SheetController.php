@@ -34,12 +34,11 @@ final readonly class SheetController
     public function all(): JsonResponse
     {
         $sheets = [];
-        foreach ($this->em->getRepository(Sheet::class)->findBy([], ['name' => 'ASC']) as $sheet) {
-            $latest = $this->shelf->latest($sheet);
+        foreach ($this->shelf->latestOfAll() as $latest) {
             $core = $this->shelf->decoded($latest->id);
             $sheets[] = [
-                'id' => $sheet->id,
-                'name' => $sheet->name(),
+                'id' => $latest->sheet->id,
+                'name' => $latest->sheet->name(),
                 'versionId' => $latest->id,
                 'number' => $latest->number,
                 'trust' => $core->trust,

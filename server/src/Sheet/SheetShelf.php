@@ -75,6 +75,14 @@ final class SheetShelf
         return $this->em->getRepository(SheetVersion::class)->findOneBy(['sheet' => $sheet], ['number' => 'DESC']) ?? throw new \LogicException('a sheet has at least one version');
     }
 
+    /** @return list<SheetVersion> the latest version of each sheet, by the sheets' names, in one query */
+    public function latestOfAll(): array
+    {
+        $found = $this->em->createQuery('SELECT v, s FROM '.SheetVersion::class.' v JOIN v.sheet s WHERE v.number = (SELECT MAX(w.number) FROM '.SheetVersion::class.' w WHERE w.sheet = s) ORDER BY s.name, s.id')->getResult();
+
+        return \is_array($found) ? array_values(array_filter($found, static fn (mixed $v): bool => $v instanceof SheetVersion)) : [];
+    }
+
     /** @param array<mixed> $document */
     private function store(Sheet $sheet, int $number, array $document, ?string $personId): SheetVersion
     {

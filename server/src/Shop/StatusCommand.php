@@ -17,12 +17,16 @@ use Yew\Server\Shop\Entity\Shop;
 #[AsCommand('shop:status', 'Prints “demo”, “in use”, or “empty TOKEN”')]
 final readonly class StatusCommand
 {
-    public function __construct(private EntityManagerInterface $em, private string $stateDir)
+    public function __construct(private EntityManagerInterface $em, private Meters $meters, private string $stateDir)
     {
     }
 
     public function __invoke(SymfonyStyle $io, #[Option] bool $open = false): int
     {
+        if ($open && [] === $this->meters->all()) {
+            $this->em->persist(GeneralMeter::make());
+            $this->em->flush();
+        }
         $people = $this->em->getRepository(Person::class);
         if (0 < $people->count()) {
             $io->writeln(null === $people->findOneBy(['signInName' => 'nell.demo']) ? 'in use' : 'demo');

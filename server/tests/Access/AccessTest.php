@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Yew\Server\Tests\Access;
 
 use PHPUnit\Framework\Attributes\DataProvider;
+use Symfony\Component\HttpKernel\Event\ControllerEvent;
+use Symfony\Component\HttpKernel\KernelEvents;
 use Symfony\Component\Uid\Uuid;
 use Yew\Server\Access\FirstOwnerToken;
 use Yew\Server\Tests\ServerTestCase;
@@ -33,6 +35,43 @@ final class AccessTest extends ServerTestCase
         }
         self::assertStringContainsString('Wait', $this->post('/api/sign-in', ['name' => 'idris', 'password' => self::PASSWORD])->string('detail'));
         self::assertResponseStatusCodeSame(429);
+    }
+
+    public function testOnesTyposShutOutNobodyElse(): void
+    {
+        $try = fn (string $name, string $password, string $address = '192.0.2.1'): int => [$this->post('/api/sign-in', ['name' => $name, 'password' => $password], ['HTTP_ORIGIN' => 'http://localhost', 'REMOTE_ADDR' => $address]), $this->lastStatus()][1];
+        $answers = [];
+        for ($i = 0; $i < 80; ++$i) {
+            $answers[] = $try('idris', 'wrong');
+        }
+        self::assertSame([401 => 5, 429 => 75], array_count_values($answers));
+        self::assertSame([200, 200], [$try('nell', self::PASSWORD), $try('idris', self::PASSWORD, '192.0.2.2')], 'another name, and the same from another bench');
+        self::assertSame(429, $try('IDRIS', self::PASSWORD), 'the same name however written');
+    }
+
+    public function testAnAddressThatTriesManyNamesIsShutOut(): void
+    {
+        $try = fn (string $name, string $password): int => [$this->post('/api/sign-in', ['name' => $name, 'password' => $password]), $this->lastStatus()][1];
+        for ($i = 0; $i < 59; ++$i) {
+            self::assertSame(401, $try('guess '.$i, 'wrong'));
+        }
+        self::assertSame(200, $try('nell', self::PASSWORD));
+        self::assertSame([401, 429], [$try('guess 59', 'wrong'), $try('nell', self::PASSWORD)]);
+    }
+
+    public function testTheSessionIsFreeWhileARequestIsAnswered(): void
+    {
+        $this->signIn('idris');
+        $this->client->disableReboot();
+        $open = null;
+        $listener = static function (ControllerEvent $event) use (&$open): void {
+            $open = $event->getRequest()->getSession()->isStarted();
+        };
+        $dispatcher = self::getContainer()->get('event_dispatcher');
+        $dispatcher->addListener(KernelEvents::CONTROLLER, $listener, -1000);
+        $this->get('/api/me');
+        self::assertFalse($open, 'no other request of this browser waits for this one');
+        self::assertSame('technician', $this->get('/api/me')->string('role'), 'and it is still who it was');
     }
 
     public function testAnotherOriginIsRefused(): void

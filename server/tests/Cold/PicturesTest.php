@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tests\Cold;
 
+use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\HttpFoundation\File\UploadedFile;
 use Yew\Core\Codec\Fields;
+use Yew\Server\Http\Refused;
+use Yew\Server\Schematic\Rasteriser;
 use Yew\Server\Tests\ServerTestCase;
 
 /** Photos and schematic pages: what is taken, what is refused with which word, and that nothing half stored stays. */
@@ -171,14 +174,36 @@ final class PicturesTest extends ServerTestCase
         return (string) ob_get_clean();
     }
 
-    /** A PDF of blank pages with a line each. */
-    private function pdf(int $pages): string
+    public function testAPdfHoldsNobodyUpForLong(): void
+    {
+        $disk = new Filesystem();
+        $folder = sys_get_temp_dir().'/yew-raster-'.bin2hex(random_bytes(4));
+        $disk->mkdir($folder);
+        try {
+            file_put_contents($folder.'/twenty.pdf', $this->pdf(20));
+            $pages = Rasteriser::pages($folder.'/twenty.pdf', $folder);
+            self::assertSame([20, 2400], [\count($pages), max($pages[19]->width, $pages[19]->height)]);
+            $strokes = '';
+            for ($i = 0; $i < 60_000; ++$i) {
+                $strokes .= \sprintf('%d %d m %d %d %d %d %d %d c S ', $i * 7 % 200, $i * 11 % 100, $i * 13 % 200, $i * 17 % 100, $i * 19 % 200, $i * 23 % 100, $i * 29 % 200, $i * 31 % 100);
+            }
+            file_put_contents($folder.'/heavy.pdf', $this->pdf(1, $strokes));
+            $this->expectException(Refused::class);
+            $this->expectExceptionMessage('takes too long to draw: send fewer of its pages at a time');
+            Rasteriser::pages($folder.'/heavy.pdf', $folder, 0.5);
+        } finally {
+            $disk->remove($folder);
+        }
+    }
+
+    /** A PDF of blank pages with a line each, or with what is drawn. */
+    private function pdf(int $pages, string $drawn = '10 10 m 190 90 l S'): string
     {
         $kids = implode(' ', array_map(static fn (int $i): string => (3 + 2 * $i).' 0 R', range(0, $pages - 1)));
         $objects = ['<< /Type /Catalog /Pages 2 0 R >>', '<< /Type /Pages /Kids ['.$kids.'] /Count '.$pages.' >>'];
         for ($i = 0; $i < $pages; ++$i) {
             $objects[] = '<< /Type /Page /Parent 2 0 R /MediaBox [0 0 200 100] /Contents '.(4 + 2 * $i).' 0 R >>';
-            $objects[] = "<< /Length 22 >>\nstream\n10 10 m 190 90 l S    \nendstream";
+            $objects[] = \sprintf("<< /Length %d >>\nstream\n%s\nendstream", \strlen($drawn), $drawn);
         }
         $pdf = "%PDF-1.4\n";
         $offsets = [];

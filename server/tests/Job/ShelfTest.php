@@ -6,6 +6,7 @@ namespace Yew\Server\Tests\Job;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Component\Uid\Uuid;
+use Yew\Core\Codec\Fields;
 use Yew\Server\Tests\ServerTestCase;
 
 final class ShelfTest extends ServerTestCase
@@ -23,12 +24,11 @@ final class ShelfTest extends ServerTestCase
         $tag = $this->get('/api/jobs/'.$job)->string('tag');
         self::assertMatchesRegularExpression('/^[A-Z]-\d{3}$/', $tag);
         foreach (['rensh', 'OSK hollin', $tag, str_replace('-', '', strtolower($tag)), 'lantern renshaw'] as $words) {
-            $found = $this->getList('/api/jobs?q='.rawurlencode($words));
-            self::assertSame([$job], array_column($found, 'id'), $words);
+            self::assertSame([$job], $this->onShelf($words), $words);
         }
-        self::assertCount(2, $this->getList('/api/jobs?q=l30-1'));
-        self::assertSame([], $this->getList('/api/jobs?q='.rawurlencode('%')));
-        self::assertCount(2, $this->getList('/api/jobs'));
+        self::assertCount(2, $this->onShelf('l30-1'));
+        self::assertSame([], $this->onShelf('%'));
+        self::assertCount(2, $this->onShelf());
     }
 
     public function testAMoveShowsOnTheShelfAndCollectedLeavesIt(): void
@@ -38,8 +38,24 @@ final class ShelfTest extends ServerTestCase
         $summary = $this->get('/api/jobs/'.$job);
         self::assertSame(['parts', 'a can'], [$summary->string('shelfState'), $summary->string('waitsFor')]);
         $this->write($job, 'shelf-move', ['to' => 'collected', 'waitsFor' => ''], 0, ['unitId' => null]);
-        self::assertSame([], $this->getList('/api/jobs'));
-        self::assertCount(1, $this->getList('/api/jobs?q=hollinwick'));
+        self::assertSame([], $this->onShelf());
+        self::assertCount(1, $this->onShelf('hollinwick'));
+    }
+
+    public function testALongShelfSaysHowManyMoreThereAreNewestFirst(): void
+    {
+        $job = $this->bookIn();
+        $this->em()->getConnection()->executeStatement("INSERT INTO job (id, tag, owner_id, complaint, came_with, condition_notes, booked_in_at, search_text, shelf_state, shelf_since, waits_for)
+            SELECT gen_random_uuid(), 'T'||n, owner_id, complaint, came_with, condition_notes, booked_in_at, 'many '||n, 'parts', booked_in_at + n * INTERVAL '1 minute', '' FROM job, generate_series(1, 41) n");
+        $this->em()->getConnection()->executeStatement("INSERT INTO job_unit (job_id, unit_id) SELECT id, (SELECT id FROM unit) FROM job WHERE tag LIKE 'T%'");
+        $shelf = $this->get('/api/jobs');
+        $tags = array_map(static fn (Fields $j): string => $j->string('tag'), $shelf->objects('jobs'));
+        self::assertSame([41, 1.0, 1.0], [\count($tags), $shelf->number('more'), $shelf->object('counts')->number('on-the-bench')]);
+        self::assertSame(['T41', 'T40'], \array_slice(array_values(array_filter($tags, static fn (string $t): bool => str_starts_with($t, 'T'))), 0, 2));
+        self::assertNotContains('T1', $tags);
+        self::assertContains($job, $this->onShelf(), 'one long shelf does not push another out of sight');
+        self::assertContains('T1', array_map(static fn (Fields $j): string => $j->string('tag'), $this->get('/api/jobs?q=many%201')->objects('jobs')));
+        self::assertSame(0.0, $this->get('/api/jobs?q=many%2040')->number('more'));
     }
 
     public function testAUnitSeenBeforeIsBookedInByItsSerial(): void
@@ -89,6 +105,12 @@ final class ShelfTest extends ServerTestCase
         $body = ['id' => Uuid::v7()->toRfc4122(), 'owner' => ['name' => 'A'], 'unit' => ['maker' => 'B', 'model' => 'C'], 'complaint' => '', 'cameWith' => '', 'conditionNotes' => ''];
         $problem = $this->post('/api/jobs', [...$body, ...$change]);
         self::assertSame([422, $path], [$this->lastStatus(), $problem->string('path')]);
-        self::assertSame([], $this->getList('/api/jobs'));
+        self::assertSame([], $this->onShelf());
+    }
+
+    /** @return list<string> ids of the jobs that are found */
+    private function onShelf(string $words = ''): array
+    {
+        return array_map(static fn (Fields $j): string => $j->string('id'), $this->get('/api/jobs?q='.rawurlencode($words))->objects('jobs'));
     }
 }

@@ -41,6 +41,27 @@ final class SheetTest extends ServerTestCase
         self::assertSame(2.0, $this->get('/api/jobs/'.$job)->objects('units')[0]->object('sheet')->number('number'));
     }
 
+    public function testTheListOfSheetsIsOneQueryHoweverManyThereAre(): void
+    {
+        $queries = function (): int {
+            $this->client->disableReboot();
+            $this->getList('/api/sheets');
+            $holder = self::getContainer()->get('doctrine.debug_data_holder');
+            $holder->reset();
+            self::assertNotSame([], $this->getList('/api/sheets'));
+            $made = array_filter(array_merge(...array_values($holder->getData())), static fn (array $q): bool => \is_string($q['sql']) && str_contains($q['sql'], 'sheet'));
+
+            return \count($made);
+        };
+        $this->lantern();
+        self::assertSame(1, $queries());
+        for ($i = 0; $i < 5; ++$i) {
+            $this->lantern();
+        }
+        self::assertSame(1, $queries());
+        self::assertCount(6, $this->getList('/api/sheets'));
+    }
+
     public function testAFaultIsNamedByItsPathAndNothingIsStored(): void
     {
         $document = self::json(self::root().'/server/demo/sheets/wren-15.sheet.json');

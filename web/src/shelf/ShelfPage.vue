@@ -20,7 +20,7 @@ const { data, error, isPending } = useQuery({
   queryKey: computed(() => ['jobs', words.value.trim()]),
   queryFn: () => ask(api.GET('/api/jobs', { params: { query: { q: words.value.trim() } } })),
   refetchInterval: 10000,
-  placeholderData: (before: Job[] | undefined) => before,
+  placeholderData: (before: Schemas['Shelf'] | undefined) => before,
 })
 
 const places: { state: Job['shelfState']; title: string; hint: string }[] = [
@@ -30,9 +30,10 @@ const places: { state: Job['shelfState']; title: string; hint: string }[] = [
   { state: 'soaking', title: 'Soaking', hint: 'Nothing is soaking.' },
   { state: 'ready', title: 'Ready to collect', hint: 'Nothing is ready.' },
 ]
-const found = computed(() => data.value ?? [])
+const found = computed(() => data.value?.jobs ?? [])
 const shelves = computed(() => [...places, ...(found.value.some((j) => j.shelfState === 'collected') ? [{ state: 'collected' as const, title: 'Collected', hint: '' }] : [])]
-  .map((p) => ({ ...p, jobs: found.value.filter((j) => j.shelfState === p.state) })))
+  .map((p) => ({ ...p, jobs: found.value.filter((j) => j.shelfState === p.state) }))
+  .map((p) => ({ ...p, count: data.value?.counts[p.state] ?? p.jobs.length })))
 
 function openFirst(): void {
   const [first] = shelves.value.flatMap((s) => s.jobs)
@@ -53,7 +54,7 @@ function openFirst(): void {
     <p v-else-if="!isPending && found.length === 0">The shelf is empty. Book in an amplifier to begin.</p>
     <div v-if="found.length > 0" class="shelves">
       <section v-for="s in shelves" :key="s.state" :class="{ wide: s.state === 'on-the-bench' }" :aria-label="s.title">
-        <h2>{{ s.title }} <span class="soft m">{{ s.jobs.length }}</span></h2>
+        <h2>{{ s.title }} <span class="soft m">{{ s.count }}</span></h2>
         <p v-if="s.jobs.length === 0" class="soft small">{{ words.trim() === '' ? s.hint : '–' }}</p>
         <ul>
           <li v-for="j in s.jobs" :key="j.id">
@@ -65,6 +66,7 @@ function openFirst(): void {
             </router-link>
           </li>
         </ul>
+        <p v-if="s.count > s.jobs.length" class="soft small more">and <span class="m">{{ s.count - s.jobs.length }}</span> that came here earlier: find them by owner, maker, serial or tag</p>
       </section>
     </div>
   </main>
@@ -77,6 +79,7 @@ function openFirst(): void {
 .shelves { display: grid; grid-template-columns: 1fr 1fr; gap: 18px 24px; align-items: start; }
 .wide { grid-column: 1 / -1; }
 .wide ul { display: grid; grid-template-columns: 1fr 1fr; gap: 10px 24px; }
+.more { margin: 8px 0 0; }
 section h2 { border-bottom: 2px solid var(--line); padding-bottom: 4px; margin-bottom: 10px; }
 ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 10px; }
 .job { display: grid; grid-template-columns: auto 1fr auto; gap: 2px 14px; padding: 10px 14px; text-decoration: none; color: inherit; }

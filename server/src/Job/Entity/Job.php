@@ -13,6 +13,7 @@ use Yew\Server\Job\ShelfState;
 /** One repair, over one or more units. */
 #[ORM\Entity]
 #[ORM\Table(name: 'job')]
+#[ORM\Index(name: 'job_on_the_shelf', columns: ['shelf_state', 'shelf_since'])]
 class Job
 {
     /** @var Collection<int, JobUnit> */
