@@ -17,10 +17,11 @@ use Yew\Server\Access\Entity\Person;
 use Yew\Server\Http\Body;
 use Yew\Server\Http\Problem;
 use Yew\Server\Http\Refused;
+use Yew\Server\Http\Room;
 
 final readonly class AccessController
 {
-    public function __construct(private EntityManagerInterface $em, private UserPasswordHasherInterface $hasher, private string $stateDir)
+    public function __construct(private EntityManagerInterface $em, private UserPasswordHasherInterface $hasher, private string $stateDir, private Room $room)
     {
     }
 
@@ -35,6 +36,8 @@ final readonly class AccessController
     #[Route('/api/sign-in', name: 'sign_in', methods: ['POST'])]
     public function signIn(#[CurrentUser] ?Person $person): JsonResponse
     {
+        $this->room->need(); // or the session could not be kept, and who just signed in would be nobody
+
         return null === $person ? new Problem(400, 'Not signed in', 'Send name and password as JSON.') : self::who($person);
     }
 

@@ -19,7 +19,7 @@ use Yew\Core\Codec\BadData;
 /** Every error under /api leaves as a problem document, whatever the client says it accepts. */
 final readonly class ProblemListener
 {
-    public function __construct(private LoggerInterface $logger)
+    public function __construct(private LoggerInterface $logger, private Room $room)
     {
     }
 
@@ -51,7 +51,7 @@ final readonly class ProblemListener
             $event->getRequest()->attributes->remove('_security_firewall_run');
         }
         $event->setResponse(match (true) {
-            self::diskFull($e) => new Problem(507, 'No room', 'The server’s disk is full, so nothing was stored. What you typed is kept here and goes out when there is room.'),
+            $this->diskFull($e) => new Problem(507, 'No room', 'The server’s disk is full, so nothing was stored. What you typed is kept here and goes out when there is room.'),
             $database => new Problem(503, 'Database away', 'The database does not answer. What you typed is kept here and goes out when it is back.'),
             $e instanceof Refused => new Problem($e->status, $e->title, $e->getMessage(), $e->more),
             $e instanceof BadData => new Problem(422, 'Cannot be read', $e->getMessage(), ['path' => $e->path]),
@@ -65,16 +65,16 @@ final readonly class ProblemListener
         });
     }
 
-    /** The database says so by its code (SQLSTATE 53100, disk full), files by the system’s message, a half-written file by nothing but its failure. */
-    private static function diskFull(\Throwable $e): bool
+    /** The database says so by its code (SQLSTATE 53100, disk full), files by the system’s message; what fails in any other way on a full disk fails for that. */
+    private function diskFull(\Throwable $e): bool
     {
         for ($cause = $e; null !== $cause; $cause = $cause->getPrevious()) {
-            if ($cause instanceof DriverException && '53100' === $cause->getSQLState() || $cause instanceof UnableToWriteFile || 1 === preg_match('/No space left on device|Disk quota exceeded/', $cause->getMessage())) {
+            if ($cause instanceof DriverException && '53100' === $cause->getSQLState() || $cause instanceof NoRoom || $cause instanceof UnableToWriteFile || 1 === preg_match('/No space left on device|Disk quota exceeded/', $cause->getMessage())) {
                 return true;
             }
         }
 
-        return false;
+        return !$e instanceof Refused && !$e instanceof BadData && !$e instanceof HttpExceptionInterface && $this->room->isFull();
     }
 
     private static function databaseAway(\Throwable $e): bool

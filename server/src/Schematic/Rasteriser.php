@@ -46,13 +46,13 @@ final class Rasteriser
         $made = self::run(['pdftoppm', '-png', '-scale-to', (string) self::side($count), $pdf, $folder.'/page'], $until);
         $files = glob($folder.'/page*.png');
         if (0 !== $made->getExitCode() || false === $files || \count($files) !== $count) {
-            throw Refused::badData('file', 'this PDF could not be drawn: save its pages as pictures and send those');
+            throw self::notDrawn();
         }
 
         return array_map(static function (string $file): Picture {
             $size = getimagesize($file);
 
-            return false === $size ? throw Refused::badData('file', 'this PDF could not be drawn: save its pages as pictures and send those') : new Picture((string) file_get_contents($file), '', $size[0], $size[1], null);
+            return false === $size ? throw self::notDrawn() : new Picture((string) file_get_contents($file), '', $size[0], $size[1], null);
         }, $files);
     }
 
@@ -74,11 +74,18 @@ final class Rasteriser
         $process = new Process(['prlimit', '--as='.self::MOST_BYTES_OF_MEMORY, '--cpu='.(int) ceil($left), '--nofile=64', '--core=0', '--', ...$command], env: ['HOME' => '/nonexistent'], timeout: $left);
         try {
             $process->run();
-        } catch (ProcessTimedOutException|ProcessSignaledException) { // the signal: its share of the processor is used up
+        } catch (ProcessTimedOutException) {
             throw self::tooLong();
+        } catch (ProcessSignaledException $e) {
+            throw \in_array($e->getSignal(), [\SIGXCPU, \SIGKILL], true) ? self::tooLong() : self::notDrawn();
         }
 
         return $process;
+    }
+
+    private static function notDrawn(): Refused
+    {
+        return Refused::badData('file', 'this PDF could not be drawn: save its pages as pictures and send those');
     }
 
     private static function tooLong(): Refused

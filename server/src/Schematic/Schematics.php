@@ -13,6 +13,7 @@ use Symfony\Component\Uid\Uuid;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Sheet\Place;
 use Yew\Server\Http\Refused;
+use Yew\Server\Http\Room;
 use Yew\Server\Photo\Picture;
 use Yew\Server\Photo\Pictures;
 use Yew\Server\Schematic\Entity\SchematicPage;
@@ -24,7 +25,7 @@ final readonly class Schematics
     private const MOST_PAGES = 40;
     private const MOST_MARKS = 600;
 
-    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock, private FilesystemOperator $files, private string $stateDir)
+    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock, private FilesystemOperator $files, private string $stateDir, private Room $room)
     {
     }
 
@@ -97,11 +98,15 @@ final readonly class Schematics
         if (!str_starts_with((string) file_get_contents($path, false, null, 0, 1024), '%PDF')) {
             return [Pictures::drawing($path)];
         }
+        $this->room->need();
         $disk = new Filesystem();
         $folder = $this->stateDir.'/raster/'.bin2hex(random_bytes(8));
         $disk->mkdir($folder, 0o700);
         try {
             return Rasteriser::pages($path, $folder);
+        } catch (Refused $e) {
+            $this->room->need(); // half a page for want of room is not the PDF’s fault
+            throw $e;
         } finally {
             $disk->remove($folder);
         }
