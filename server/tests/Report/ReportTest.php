@@ -39,6 +39,28 @@ final class ReportTest extends ServerTestCase
         self::assertSame(['report-issued'], $kinds);
     }
 
+    public function testNothingIsSaidOfWhatWasNotMeasuredOrNotWrittenDown(): void
+    {
+        $job = $this->bookIn($this->lantern());
+        $text = self::text($this->pdf($job));
+        foreach (['No voltage was measured.', 'Nothing is written down yet.'] as $said) {
+            self::assertStringContainsString($said, $text);
+        }
+        foreach (['out of its window', 'nothing was changed', 'differs from its drawing'] as $assumed) {
+            self::assertStringNotContainsString($assumed, $text);
+        }
+        $this->write($job, 'close-out', ['found' => '', 'done' => '', 'leftAlone' => '', 'notLookedAt' => '', 'outcome' => 'measured-only']);
+        self::assertFalse($this->answer()->objects('entries')[0]->boolean('refused'));
+        self::assertStringContainsString('Measured only; nothing was changed.', self::text($this->pdf($job)));
+        foreach (['A' => '0.4', 'N1' => '0.1'] as $island => $proof) {
+            $this->write($job, 'discharge-proof', ['island' => $island, 'text' => $proof]);
+        }
+        $this->write($job, 'as-fitted', ['text' => 'R14 12k']);
+        $text = self::text($this->pdf($job));
+        self::assertStringContainsString('It differs from its drawing: R14 12k.', $text);
+        self::assertStringNotContainsString('nothing was changed', $text, 'a part that was fitted is a change');
+    }
+
     public function testAReportThatWasTamperedWithIsNotHandedOut(): void
     {
         $job = $this->measured('x');
