@@ -1,27 +1,17 @@
 <script setup lang="ts">
-import { useMutation } from '@tanstack/vue-query'
 import { NSelect } from 'naive-ui'
 import { computed } from 'vue'
-import { useSession } from '../../access/session'
-import { api, ask, type Schemas } from '../../api/client'
 import ColdStation from './ColdStation.vue'
 import ReformRun, { type Reform } from './ReformRun.vue'
+import { usePractice } from './usePractice'
 import { useStation, type ColdItem } from './useStation'
 
 const emit = defineEmits<{ state: []; conditions: [] }>()
 const station = useStation('capacitors')
-const session = useSession()
+const practice = usePractice(() => station.board.value?.practice)
 
 const schools = [{ value: 'measure-first', label: 'measure first' }, { value: 'age-first', label: 'age first' }, { value: 'labour-first', label: 'labour first' }]
 const school = computed(() => schools.find((s) => s.value === station.board.value?.practice.capacitorSchool)?.label ?? '')
-const change = useMutation({
-  mutationFn: (practice: Schemas['Practice']) => ask(api.PUT('/api/shop/practice', { body: practice })),
-  onSuccess: () => session.load(),
-})
-function setSchool(capacitorSchool: Schemas['Practice']['capacitorSchool']): void {
-  const practice = station.board.value?.practice
-  if (practice !== undefined) change.mutate({ ...practice, capacitorSchool })
-}
 const replacement = (item: ColdItem): string => String((item.more['replacement'] as { text?: string } | undefined)?.text ?? '')
 const limited = (item: ColdItem): string => String((item.more['replacement'] as { limitedBy?: string | null } | undefined)?.limitedBy ?? '')
 const reform = (item: ColdItem): Reform | null => (item.more['reform'] as Reform | undefined) ?? null
@@ -33,7 +23,7 @@ const removed = computed(() => (station.board.value?.items ?? []).filter((i) => 
     <template #head>
       <span class="head">
         <a v-if="removed.length > 0" :href="`/api/jobs/${station.ids.value.jobId}/units/${station.ids.value.unitId}/labels.pdf?parts=${removed.join(',')}`" target="_blank" rel="noopener">Labels, PDF</a>
-        <n-select v-if="session.me?.role === 'owner'" class="school" size="small" :value="station.board.value?.practice.capacitorSchool ?? 'measure-first'" :options="schools" aria-label="School" @update:value="setSchool" />
+        <n-select v-if="practice.maySet.value" class="school" size="small" :value="station.board.value?.practice.capacitorSchool ?? 'measure-first'" :options="schools" aria-label="School" @update:value="(capacitorSchool) => practice.set({ capacitorSchool })" />
         <small v-else>{{ school }}</small>
       </span>
     </template>

@@ -1,20 +1,39 @@
 <script setup lang="ts">
+import { NSelect } from 'naive-ui'
+import { computed } from 'vue'
 import ColdStation from './ColdStation.vue'
 import IronPicture, { type DrawnWinding } from './IronPicture.vue'
+import { usePractice } from './usePractice'
 import { keyOf, useStation, type ColdItem } from './useStation'
 
 const emit = defineEmits<{ state: []; conditions: [] }>()
 const station = useStation('iron')
+const practice = usePractice(() => station.board.value?.practice)
+const limit = computed(() => `${(station.board.value?.practice.insulationGoodOhms ?? 0) / 1e6} ${station.board.value?.practice.insulationVolts ?? 0}`)
+const limits = computed(() => [...new Set([limit.value, ...[500, 1000].flatMap((volts) => [10, 50, 100, 200].map((megohms) => `${megohms} ${volts}`))])]
+  .map((value) => ({ value, label: value.replace(' ', ' MΩ at ') + ' V' })))
+function setLimit(chosen: string): void {
+  const [megohms = 0, volts = 0] = chosen.split(' ').map(Number)
+  practice.set({ insulationGoodOhms: megohms * 1e6, insulationVolts: volts })
+}
 const windings = (item: ColdItem): DrawnWinding[] => (item.more['windings'] as DrawnWinding[] | undefined) ?? []
 </script>
 
 <template>
   <cold-station :station="station" title="Iron" @state="emit('state')" @conditions="emit('conditions')">
+    <template #head>
+      <span class="head"><label class="soft" for="insulation">Insulation good from</label>
+        <n-select v-if="practice.maySet.value" class="limit" size="small" :value="limit" :options="limits" :input-props="{ id: 'insulation' }" aria-label="Insulation good from" @update:value="setLimit" />
+        <span v-else class="m">{{ limits[0]?.label }}</span>
+      </span>
+    </template>
     <template #beside="{ item }"><p v-if="item.verdict === 'out' && station.board.value?.hasCircuit && item.more['role'] !== 'choke'" class="fit"><b>Order:</b> <a :href="`/api/jobs/${station.ids.value.jobId}/units/${station.ids.value.unitId}/transformers/${item.part}/specification.pdf`" target="_blank" rel="noopener">specification, PDF</a> · <a :href="`/api/jobs/${station.ids.value.jobId}/units/${station.ids.value.unitId}/transformers/${item.part}/specification.json`" download>JSON</a></p></template>
     <template #under="{ item }"><iron-picture v-if="windings(item).length > 0" :windings="windings(item)" :role="String(item.more['role'])" :lit="station.current.value?.step.subject ?? ''" @choose="(w) => station.choose(keyOf(item.steps.find((s) => s.subject === w && s.test === 'winding-ohms')!, item.steps.findIndex((s) => s.subject === w && s.test === 'winding-ohms')))" /></template>
   </cold-station>
 </template>
 
 <style scoped>
+.head { margin-left: auto; display: flex; gap: 8px; align-items: center; font-size: 14px; font-weight: 400; white-space: nowrap; }
+.limit { width: 196px; }
 .fit { background: var(--band); padding: 4px 8px; border-radius: 3px; font-size: 15px; }
 </style>
