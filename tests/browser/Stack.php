@@ -42,6 +42,16 @@ final class Stack
         }
     }
 
+    /** Its database, as the role that migrates it; for measurements on more than a demo shop holds. */
+    public function database(): \PDO
+    {
+        $secrets = parse_ini_file($this->data.'/secrets');
+        $port = explode("\n", (string) file_get_contents($this->data.'/pg/data/postmaster.pid'))[3] ?? '';
+        $password = \is_array($secrets) ? $secrets['owner_password'] ?? '' : '';
+
+        return new \PDO('pgsql:host=127.0.0.1;port='.$port.';dbname=yew', 'yew_owner', \is_string($password) ? $password : '');
+    }
+
     /** As a power cut does it: no chance to say goodbye. */
     public function kill(): void
     {

@@ -33,22 +33,7 @@ final readonly class SheetController
     #[Route('/api/sheets', methods: ['GET'])]
     public function all(): JsonResponse
     {
-        $sheets = [];
-        foreach ($this->shelf->latestOfAll() as $latest) {
-            $core = $this->shelf->decoded($latest->id);
-            $sheets[] = [
-                'id' => $latest->sheet->id,
-                'name' => $latest->sheet->name(),
-                'versionId' => $latest->id,
-                'number' => $latest->number,
-                'trust' => $core->trust,
-                'tubes' => array_values(array_map(static fn ($t): string => $t->type, $core->tubes)),
-                'pointCount' => \count($core->points),
-                'printedMainsVolts' => $core->printedMains[0],
-            ];
-        }
-
-        return new JsonResponse($sheets);
+        return new JsonResponse($this->shelf->lines());
     }
 
     /** A sheet file, read as it is; nothing is stored when anything in it is wrong. */

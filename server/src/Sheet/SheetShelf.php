@@ -5,12 +5,16 @@ declare(strict_types=1);
 namespace Yew\Server\Sheet;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Psr\Cache\CacheItemInterface;
+use Psr\Cache\CacheItemPoolInterface;
 use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Uid\Uuid;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\CanonicalJson;
+use Yew\Core\Codec\Fields;
 use Yew\Core\Sheet\Sheet as CoreSheet;
 use Yew\Core\Sheet\SheetCodec;
+use Yew\Core\Sheet\TubePosition;
 use Yew\Server\Http\Refused;
 use Yew\Server\Sheet\Entity\Sheet;
 use Yew\Server\Sheet\Entity\SheetVersion;
@@ -18,10 +22,13 @@ use Yew\Server\Sheet\Entity\SheetVersion;
 /** The shop's circuit sheets: import, new versions, and the decoded form that core works with. */
 final class SheetShelf
 {
+    /** Before a version's id, in the cache; another number where a line says something else. */
+    private const LINE = 'sheet-line.1.';
+
     /** @var array<string, CoreSheet> by version id; versions never change */
     private array $decoded = [];
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly SheetCodec $codec, private readonly ClockInterface $clock)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly SheetCodec $codec, private readonly ClockInterface $clock, private readonly CacheItemPoolInterface $circuitPool)
     {
     }
 
@@ -75,12 +82,42 @@ final class SheetShelf
         return $this->em->getRepository(SheetVersion::class)->findOneBy(['sheet' => $sheet], ['number' => 'DESC']) ?? throw new \LogicException('a sheet has at least one version');
     }
 
-    /** @return list<SheetVersion> the latest version of each sheet, by the sheets' names, in one query */
-    public function latestOfAll(): array
+    /**
+     * One line for each sheet, by name: what its latest version is and holds.
+     *
+     * However many there are: one query, and one more for the documents of those that were never listed; what a version holds never changes.
+     *
+     * @return list<array<mixed>>
+     */
+    public function lines(): array
     {
-        $found = $this->em->createQuery('SELECT v, s FROM '.SheetVersion::class.' v JOIN v.sheet s WHERE v.number = (SELECT MAX(w.number) FROM '.SheetVersion::class.' w WHERE w.sheet = s) ORDER BY s.name, s.id')->getResult();
+        $found = $this->em->createQuery('SELECT s.id, s.name, v.id AS versionId, v.number FROM '.SheetVersion::class.' v JOIN v.sheet s WHERE v.number = (SELECT MAX(w.number) FROM '.SheetVersion::class.' w WHERE w.sheet = s) ORDER BY s.name, s.id')->getArrayResult();
+        $items = [];
+        foreach ($found as $row) {
+            $versionId = Fields::of($row)->string('versionId');
+            $items[$versionId] = $this->circuitPool->getItem(self::LINE.$versionId);
+        }
+        $new = array_keys(array_filter($items, static fn (CacheItemInterface $item): bool => !$item->isHit()));
+        if ([] !== $new) {
+            $this->em->getRepository(SheetVersion::class)->findBy(['id' => $new]); // all at once; each is asked for below
+        }
+        foreach ($new as $versionId) {
+            $core = $this->decoded($versionId);
+            $this->circuitPool->save($items[$versionId]->set([
+                'trust' => $core->trust,
+                'tubes' => array_values(array_map(static fn (TubePosition $t): string => $t->type, $core->tubes)),
+                'pointCount' => \count($core->points),
+                'printedMainsVolts' => $core->printedMains[0],
+            ]));
+        }
+        $lines = [];
+        foreach ($found as $row) {
+            $fields = Fields::of($row);
+            $holds = $items[$fields->string('versionId')]->get();
+            $lines[] = ['id' => $fields->string('id'), 'name' => $fields->string('name'), 'versionId' => $fields->string('versionId'), 'number' => (int) $fields->number('number'), ...(\is_array($holds) ? $holds : [])];
+        }
 
-        return \is_array($found) ? array_values(array_filter($found, static fn (mixed $v): bool => $v instanceof SheetVersion)) : [];
+        return $lines;
     }
 
     /** @param array<mixed> $document */

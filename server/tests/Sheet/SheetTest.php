@@ -45,7 +45,6 @@ final class SheetTest extends ServerTestCase
     {
         $queries = function (): int {
             $this->client->disableReboot();
-            $this->getList('/api/sheets');
             $holder = self::getContainer()->get('doctrine.debug_data_holder');
             $holder->reset();
             self::assertNotSame([], $this->getList('/api/sheets'));
@@ -54,11 +53,11 @@ final class SheetTest extends ServerTestCase
             return \count($made);
         };
         $this->lantern();
-        self::assertSame(1, $queries());
+        self::assertSame([2, 1], [$queries(), $queries()], 'one more where it was never listed');
         for ($i = 0; $i < 5; ++$i) {
             $this->lantern();
         }
-        self::assertSame(1, $queries());
+        self::assertSame([2, 1], [$queries(), $queries()]);
         self::assertCount(6, $this->getList('/api/sheets'));
     }
 
