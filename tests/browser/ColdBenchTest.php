@@ -291,6 +291,17 @@ final class ColdBenchTest extends TestCase
         self::assertSame($part, $at());
     }
 
+    public function testABookingSentManyTimesAtOnceIsOneJob(): void
+    {
+        $tags = self::browser()->driver->executeAsyncScript('const d = arguments[0];
+            const body = JSON.stringify({id: "01900000-0000-7000-9000-000000000001", owner: {name: "Wilmot Gray", phone: "", email: ""}, unit: {maker: "Hollinwick", model: "Lantern 30", serial: "L30-9001", wiredForVolts: 120}, complaint: "hums", cameWith: "", conditionNotes: "", sheetVersionId: null});
+            Promise.all([1, 2, 3, 4, 5, 6].map(() => fetch("/api/jobs", {method: "POST", headers: {"Content-Type": "application/json"}, body}).then(r => r.json()))).then(jobs => d(jobs.map(j => j.tag ?? j.detail)))');
+        self::assertIsArray($tags);
+        self::assertCount(6, $tags);
+        self::assertCount(1, array_unique(array_map(static fn (mixed $t): string => \is_string($t) ? $t : '', $tags)));
+        self::assertMatchesRegularExpression('/^[A-Z]-\d{3}$/', \is_string($tags[0]) ? $tags[0] : '');
+    }
+
     private function booked(Browser $b, string $model): string
     {
         $id = $b->driver->executeAsyncScript('const d = arguments[1], json = r => r.json();

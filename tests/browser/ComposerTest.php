@@ -77,6 +77,7 @@ final class ComposerTest extends TestCase
         $this->openSheet($b, 'Wren 15');
         $b->driver->findElement(WebDriverBy::id('edit-circuit'))->sendKeys(WebDriverKeys::ENTER);
         $b->see('Without tubes and at mains + 10 %', 15.0);
+        $b->until(static fn (): bool => [] !== $b->driver->findElements(WebDriverBy::tagName('textarea')), 'the composer is there');
         $area = $b->driver->findElement(WebDriverBy::tagName('textarea'));
         $area->click();
         $b->chord(WebDriverKeys::CONTROL, WebDriverKeys::END.WebDriverKeys::NULL);

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Yew\Server\Circuit;
 
-use Doctrine\DBAL\Exception\UniqueConstraintViolationException;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Uid\Uuid;
@@ -30,15 +29,12 @@ final readonly class Calibrations
             return Calibration::fromArray($stored->document);
         }
         $calibration = $model->calibrated();
-        try {
-            // Straight into its table: an entity that waits for a flush would make a judgement depend on who flushes.
-            $this->em->getConnection()->insert('sheet_calibration', [
-                'id' => Uuid::v7()->toRfc4122(), 'sheet_hash' => $version->hash, 'core_version' => Version::CORE, 'tube_data_version' => $this->tubes->version,
-                'document' => json_encode($calibration->toArray(), \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION), 'made_at' => $this->clock->now()->format('Y-m-d\TH:i:s.uP'),
-            ]);
-        } catch (UniqueConstraintViolationException) {
-            // Somebody else was as quick; the fit is deterministic, so theirs is the same.
-        }
+        // Straight into its table: an entity that waits for a flush would make a judgement depend on who flushes. Where somebody else was
+        // as quick, theirs is the same, for the fit is deterministic; a refused insert would take the whole transaction with it.
+        $this->em->getConnection()->executeStatement(
+            'INSERT INTO sheet_calibration (id, sheet_hash, core_version, tube_data_version, document, made_at) VALUES (?, ?, ?, ?, ?, ?) ON CONFLICT DO NOTHING',
+            [Uuid::v7()->toRfc4122(), $version->hash, Version::CORE, $this->tubes->version, json_encode($calibration->toArray(), \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION), $this->clock->now()->format('Y-m-d\TH:i:s.uP')],
+        );
 
         return $calibration;
     }

@@ -54,6 +54,12 @@ final readonly class BookIn
         }
 
         return $this->em->wrapInTransaction(function () use ($id, $ownerFields, $unitFields, $complaint, $cameWith, $notes, $sheetVersionId, $personId, $at): Job {
+            // Sent twice at once, the second waits for the first and finds it.
+            $this->em->getConnection()->executeStatement('SELECT pg_advisory_xact_lock(hashtextextended(?, 0))', [$id]);
+            $known = $this->em->find(Job::class, $id);
+            if (null !== $known) {
+                return $known;
+            }
             $owner = $this->owner($ownerFields);
             $unit = $this->unit($unitFields, $owner);
             $tag = $this->nextTag();

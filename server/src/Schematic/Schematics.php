@@ -18,6 +18,7 @@ use Yew\Server\Photo\Picture;
 use Yew\Server\Photo\Pictures;
 use Yew\Server\Schematic\Entity\SchematicPage;
 use Yew\Server\Sheet\Entity\Sheet;
+use Yew\Server\Sheet\SheetShelf;
 
 /** The schematic's pages of a sheet: pictures, with the sheet's places marked on them once. */
 final readonly class Schematics
@@ -25,7 +26,7 @@ final readonly class Schematics
     private const MOST_PAGES = 40;
     private const MOST_MARKS = 600;
 
-    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock, private FilesystemOperator $files, private string $stateDir, private Room $room)
+    public function __construct(private EntityManagerInterface $em, private SheetShelf $shelf, private ClockInterface $clock, private FilesystemOperator $files, private string $stateDir, private Room $room)
     {
     }
 
@@ -39,12 +40,13 @@ final readonly class Schematics
     public function add(Sheet $sheet, string $path, string $personId): void
     {
         $pictures = $this->pictures($path);
-        $before = $this->of($sheet);
-        if (\count($before) + \count($pictures) > self::MOST_PAGES) {
-            throw Refused::badData('file', \sprintf('a sheet holds %d pages at most', self::MOST_PAGES));
-        }
-        $number = [] === $before ? 0 : $before[\count($before) - 1]->number;
-        $this->em->wrapInTransaction(function () use ($sheet, $pictures, $number, $personId): void {
+        $this->em->wrapInTransaction(function () use ($sheet, $pictures, $personId): void {
+            $this->shelf->lock($sheet);
+            $before = $this->of($sheet);
+            if (\count($before) + \count($pictures) > self::MOST_PAGES) {
+                throw Refused::badData('file', \sprintf('a sheet holds %d pages at most', self::MOST_PAGES));
+            }
+            $number = [] === $before ? 0 : $before[\count($before) - 1]->number;
             foreach ($pictures as $picture) {
                 $page = new SchematicPage(Uuid::v7()->toRfc4122(), $sheet->id, ++$number, hash('sha256', $picture->full), $picture->width, $picture->height, $this->clock->now(), $personId);
                 $this->files->write(self::path($page->id), $picture->full);

@@ -68,13 +68,23 @@ final class SheetShelf
     public function revise(Sheet $sheet, array $document, ?string $personId): SheetVersion
     {
         $core = $this->codec->decode($document);
-        $same = $this->em->getRepository(SheetVersion::class)->findOneBy(['sheet' => $sheet, 'hash' => CanonicalJson::hash($document)]);
-        if (null !== $same) {
-            return $same;
-        }
-        $sheet->rename($core->name);
 
-        return $this->store($sheet, $this->latest($sheet)->number + 1, $document, $personId);
+        return $this->em->wrapInTransaction(function () use ($sheet, $core, $document, $personId): SheetVersion {
+            $this->lock($sheet);
+            $same = $this->em->getRepository(SheetVersion::class)->findOneBy(['sheet' => $sheet, 'hash' => CanonicalJson::hash($document)]);
+            if (null !== $same) {
+                return $same;
+            }
+            $sheet->rename($core->name);
+
+            return $this->store($sheet, $this->latest($sheet)->number + 1, $document, $personId);
+        });
+    }
+
+    /** Versions and pages of a sheet are numbered one after the other, whoever sends them at once. */
+    public function lock(Sheet $sheet): void
+    {
+        $this->em->getConnection()->fetchOne('SELECT 1 FROM sheet WHERE id = ? FOR UPDATE', [$sheet->id]);
     }
 
     public function latest(Sheet $sheet): SheetVersion

@@ -149,9 +149,18 @@ final readonly class TapeDoor
     private function lock(Job $job): void
     {
         $connection = $this->em->getConnection();
-        $connection->fetchOne('SELECT 1 FROM job WHERE id = ? FOR UPDATE', [$job->id]);
+        // While this request waited, another may have moved the job or chosen its sheet.
+        $now = $connection->fetchAssociative('SELECT shelf_state, waits_for, shelf_since FROM job WHERE id = ? FOR UPDATE', [$job->id]);
+        if (false !== $now && $now['shelf_state'] !== $job->shelfState()->value && \is_string($now['shelf_state']) && \is_string($now['waits_for'])) {
+            $since = $connection->convertToPHPValue($now['shelf_since'], 'instant');
+            $job->moveTo(ShelfState::from($now['shelf_state']), $now['waits_for'], $since instanceof \DateTimeImmutable ? $since : $job->shelfSince());
+        }
         foreach ($job->units() as $unit) {
             $connection->fetchOne('SELECT 1 FROM unit WHERE id = ? FOR UPDATE', [$unit->unit->id]);
+            $version = $connection->fetchOne('SELECT sheet_version_id FROM job_unit WHERE job_id = ? AND unit_id = ?', [$job->id, $unit->unit->id]);
+            if (\is_string($version) && $version !== $unit->sheetVersionId()) {
+                $unit->measureAgainst($version);
+            }
         }
     }
 

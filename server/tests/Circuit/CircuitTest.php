@@ -4,10 +4,16 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tests\Circuit;
 
+use Doctrine\ORM\EntityManagerInterface;
+use Doctrine\ORM\EntityRepository;
+use Symfony\Component\Clock\NativeClock;
 use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Sheet\SheetModel;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Core\Version;
+use Yew\Server\Circuit\Calibrations;
+use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Tests\ServerTestCase;
 
 /** Composing, the model behind a sheet, what-if and the netlist, over HTTP. */
@@ -20,6 +26,26 @@ final class CircuitTest extends ServerTestCase
         parent::setUp();
         $this->signIn('idris');
         $this->version = $this->lantern();
+    }
+
+    public function testACalibrationThatSomebodyElseStoredMeanwhileTakesNothingWithIt(): void
+    {
+        $shelf = self::getContainer()->get(SheetShelf::class);
+        $tubes = self::getContainer()->get(TubeCatalogue::class);
+        $version = $shelf->version($this->version);
+        $model = SheetModel::of($shelf->decoded($this->version), $tubes);
+        self::assertNotNull($model);
+        // One that looked before the other stored it finds none.
+        $looked = self::createStub(EntityManagerInterface::class);
+        $looked->method('getRepository')->willReturn(self::createStub(EntityRepository::class));
+        $looked->method('getConnection')->willReturn($this->em()->getConnection());
+        $calibrations = new Calibrations($looked, $tubes, new NativeClock());
+        $count = $this->em()->wrapInTransaction(function () use ($calibrations, $version, $model): mixed {
+            self::assertEquals($calibrations->of($version, $model)->toArray(), $calibrations->of($version, $model)->toArray());
+
+            return $this->em()->getConnection()->fetchOne('SELECT count(*) FROM sheet_calibration');
+        });
+        self::assertSame(1, $count, 'the transaction of the judgement goes on');
     }
 
     public function testNonsenseIsMarkedAtItsLineWhileTheRestIsDrawn(): void

@@ -6,6 +6,10 @@ namespace Yew\Server\Tests\Tape;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use Yew\Core\Codec\Fields;
+use Yew\Server\Access\Entity\Person;
+use Yew\Server\Job\Jobs;
+use Yew\Server\Job\ShelfState;
+use Yew\Server\Tape\TapeDoor;
 use Yew\Server\Tests\ServerTestCase;
 
 /** What may not be called safe: proofs, stops, hazards, gates, states and the tubes in them (SAFE-1 to SAFE-6, contract §4 and §8). */
@@ -201,6 +205,17 @@ final class SafetyTest extends ServerTestCase
         }
         self::assertFalse($move('on-the-bench')->boolean('refused'));
         self::assertFalse($this->write($this->job, 'discharge-proof', ['island' => 'A', 'text' => '1'])->objects('entries')[0]->boolean('refused'));
+    }
+
+    public function testWhatAnotherRequestDidWhileThisOneWaitedCounts(): void
+    {
+        $job = self::getContainer()->get(Jobs::class)->get($this->job);
+        self::assertSame(ShelfState::OnTheBench, $job->shelfState());
+        $this->em()->getConnection()->executeStatement("UPDATE job SET shelf_state = 'collected' WHERE id = ?", [$this->job]);
+        $person = $this->em()->getRepository(Person::class)->findOneBy(['signInName' => 'idris']);
+        self::assertNotNull($person);
+        $entry = self::getContainer()->get(TapeDoor::class)->take($job, $person->id, $this->entry($this->job, 'state-change', ['to' => 'ramping']), true);
+        self::assertSame('job-closed', $entry->refusal['code'] ?? null);
     }
 
     public function testWhatNamesNothingIsRefused(): void

@@ -45,6 +45,7 @@ function keep(): void {
 }
 
 async function book(): Promise<void> {
+  if (busy.value) return // the key and the button may both ask for it
   error.value = ''
   const volts = form.wiredFor.trim() === '' ? null : Number(form.wiredFor.replace(',', '.').replace(/\s*v$/i, ''))
   if (unit.value === null && (form.maker.trim() === '' || form.model.trim() === '')) { error.value = 'Maker and model are missing.'; return }

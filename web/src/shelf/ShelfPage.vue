@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { NInput } from 'naive-ui'
 import { computed, onMounted, ref, useTemplateRef } from 'vue'
 import { RouterLink, useRouter } from 'vue-router'
@@ -16,9 +16,11 @@ const now = useNow(30000)
 const field = useTemplateRef<InstanceType<typeof NInput>>('field')
 onMounted(() => field.value?.focus())
 
+const queries = useQueryClient()
+const asked = (q: string) => ({ queryKey: ['jobs', q], queryFn: () => ask(api.GET('/api/jobs', { params: { query: { q } } })) })
 const { data, error, isPending } = useQuery({
-  queryKey: computed(() => ['jobs', words.value.trim()]),
-  queryFn: () => ask(api.GET('/api/jobs', { params: { query: { q: words.value.trim() } } })),
+  queryKey: computed(() => asked(words.value.trim()).queryKey),
+  queryFn: () => asked(words.value.trim()).queryFn(),
   refetchInterval: 10000,
   placeholderData: (before: Schemas['Shelf'] | undefined) => before,
 })
@@ -35,8 +37,10 @@ const shelves = computed(() => [...places, ...(found.value.some((j) => j.shelfSt
   .map((p) => ({ ...p, jobs: found.value.filter((j) => j.shelfState === p.state) }))
   .map((p) => ({ ...p, count: data.value?.counts[p.state] ?? p.jobs.length })))
 
-function openFirst(): void {
-  const [first] = shelves.value.flatMap((s) => s.jobs)
+/** The first that is found by what is typed now: Enter may come before its answer, while another amplifier still stands first. */
+async function openFirst(): Promise<void> {
+  const { jobs } = await queries.fetchQuery(asked(words.value.trim()))
+  const first = places.map((p) => jobs.find((j) => j.shelfState === p.state)).find((j) => j !== undefined) ?? jobs[0]
   if (first !== undefined) void router.push(`/jobs/${first.id}`)
 }
 </script>
