@@ -175,7 +175,7 @@ launch_php() {
   spawn php-fpm QUIT "$web_user" env -u OWNER_DATABASE_URL APP_ENV=prod PHP_INI_SCAN_DIR=":$root/bin/lib/php.d" /usr/sbin/php-fpm8.2 -d "opcache.preload=\"$(echo "$data"/app/cache/prod/*Container.preload.php)\"" -F -y "$data/app/php-fpm.conf" >>"$data/php-fpm.log" 2>&1
 }
 launch_nginx() {
-  spawn nginx QUIT "$web_user" "$(PATH=$PATH:/usr/sbin command -v nginx)" -e "$data/app/nginx-error.log" -p "$data/app" -c "$data/app/nginx.conf" >>"$data/nginx.log" 2>&1
+  spawn nginx QUIT "$web_user" env -u OWNER_DATABASE_URL -u DATABASE_URL -u APP_SECRET "$(PATH=$PATH:/usr/sbin command -v nginx)" -e "$data/app/nginx-error.log" -p "$data/app" -c "$data/app/nginx.conf" >>"$data/nginx.log" 2>&1
 }
 
 # Stays in front: a server that dies is started again; three deaths within a minute end the whole.

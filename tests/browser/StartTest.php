@@ -112,9 +112,31 @@ final class StartTest extends TestCase
         self::assertSame([143, ''], [$process->getExitCode(), self::left()]);
     }
 
-    private static function started(int $port): Process
+    #[Depends('testAfterACrashItStartsAtOnce')]
+    public function testOnAnAddressOfTheShopItAnswersByTlsWithACertificateForThatAddress(): void
     {
-        $process = self::command('--port', (string) $port, '--data', self::$data, '--no-demo');
+        foreach (['127.0.0.2', '127.0.0.3'] as $address) {
+            $port = self::freePort();
+            $process = self::started($port, '--listen', $address);
+            $context = stream_context_create(['ssl' => ['verify_peer' => false, 'verify_peer_name' => false, 'capture_peer_cert' => true]]);
+            $socket = stream_socket_client('ssl://'.$address.':'.$port, timeout: 5, context: $context);
+            self::assertNotFalse($socket);
+            $tls = stream_context_get_options($context)['ssl'] ?? null;
+            $shown = \is_array($tls) ? $tls['peer_certificate'] ?? null : null;
+            self::assertInstanceOf(\OpenSSLCertificate::class, $shown);
+            self::assertStringContainsString("'subjectAltName' => 'IP Address:".$address."'", var_export(openssl_x509_parse($shown), true));
+            fwrite($socket, \sprintf("GET /api/ping HTTP/1.1\r\nHost: %s:%d\r\nConnection: close\r\n\r\n", $address, $port));
+            $answer = (string) stream_get_contents($socket);
+            self::assertStringContainsString('HTTP/1.1 200', $answer);
+            self::assertMatchesRegularExpression('/^Strict-Transport-Security: max-age=\d{7,}/m', $answer);
+            $process->signal(\SIGTERM);
+            $process->wait();
+        }
+    }
+
+    private static function started(int $port, string ...$more): Process
+    {
+        $process = self::command('--port', (string) $port, '--data', self::$data, '--no-demo', ...$more);
         $process->start();
         $process->waitUntil(static fn (string $type, string $out): bool => str_contains($out, 'Ctrl-C stops it'));
         self::assertTrue($process->isRunning(), $process->getErrorOutput());
