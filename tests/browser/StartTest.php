@@ -69,6 +69,15 @@ final class StartTest extends TestCase
         self::assertSame([200 => 1, 410 => 7], self::statuses('http://127.0.0.1:'.$port.'/api/setup', (string) json_encode(['token' => $found[1] ?? '', 'name' => 'Ada Larch', 'signInName' => 'ada', 'password' => 'long enough it is']), 8), 'however many ask at once, one is the first');
         self::assertSame([421 => 1], self::statuses('http://127.0.0.1:'.$port.'/api/ping', null, 1, 'Host: elsewhere.example'), 'a name that somebody else made point here');
 
+        $curl = curl_init('http://127.0.0.1:'.$port.'/api/sign-in');
+        self::assertNotFalse($curl);
+        curl_setopt_array($curl, [\CURLOPT_RETURNTRANSFER => true, \CURLOPT_HEADER => true, \CURLOPT_COOKIEFILE => '', \CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Origin: http://127.0.0.1:'.$port], \CURLOPT_POSTFIELDS => '{"name":"ada","password":"long enough it is"}']);
+        self::assertStringContainsString('Set-Cookie: YEWSID=', (string) curl_exec($curl));
+        curl_setopt_array($curl, [\CURLOPT_URL => 'http://127.0.0.1:'.$port.'/api/me', \CURLOPT_HTTPGET => true]);
+        $me = (string) curl_exec($curl);
+        self::assertStringContainsString('Ada Larch', $me);
+        self::assertStringNotContainsString('Set-Cookie', $me, 'a late answer does not bring back a session that was replaced meanwhile');
+
         $process->signal(\SIGINT);
         $process->wait();
         self::assertSame('', self::left(), 'nothing is left running');

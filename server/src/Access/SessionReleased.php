@@ -22,6 +22,7 @@ final readonly class SessionReleased
             return;
         }
         $request->getSession()->save();
+        header_remove('Set-Cookie'); // of PHP’s own; a late answer must not bring back a session that a sign-in has replaced meanwhile
         $request->attributes->remove('_security_firewall_run');
     }
 }
