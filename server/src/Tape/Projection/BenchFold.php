@@ -10,6 +10,7 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Bench\ProofReading;
 use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\CanonicalJson;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Quantity\ReadingKind;
@@ -186,6 +187,15 @@ final class BenchFold
     /** @return array<string, mixed> */
     public function toArray(): array
     {
+        // Many readings share the conditions they were taken under: each set stands here once, in an order that depends on nothing else.
+        $stated = $said = [];
+        foreach (array_merge(...array_values($this->readings)) as $record) {
+            $said[spl_object_id($record->conditions)] ??= CanonicalJson::encode($record->conditions->toArray());
+            $stated[$said[spl_object_id($record->conditions)]] ??= $record->conditions->toArray();
+        }
+        ksort($stated);
+        $places = array_flip(array_keys($stated));
+
         return [
             'bookedIn' => $this->bookedIn,
             'chassis' => $this->chassis->toArray(),
@@ -193,7 +203,8 @@ final class BenchFold
             'conditionsId' => $this->conditionsId,
             'warmSince' => $this->warmSince,
             'lastObserved' => $this->lastObserved,
-            'readings' => array_map(static fn (array $records): array => array_map(static fn (ReadingRecord $r): array => $r->toArray(), $records), $this->readings),
+            'stated' => array_values($stated),
+            'readings' => array_map(static fn (array $records): array => array_map(static fn (ReadingRecord $r): array => $r->toArray($places[$said[spl_object_id($r->conditions)]]), $records), $this->readings),
             'fitted' => array_map(static fn (FittedChange $c): array => $c->toArray(), $this->fitted->all),
             'cold' => $this->cold->toArray(),
             'closeOut' => $this->closeOut,
@@ -215,9 +226,10 @@ final class BenchFold
         $fold->conditionsId = $fields->optionalString('conditionsId');
         $fold->warmSince = $fields->optionalNumber('warmSince');
         $fold->lastObserved = $fields->number('lastObserved');
+        $stated = array_map(Conditions::decode(...), array_values(self::named($data['stated'] ?? [])));
         foreach (self::named($data['readings'] ?? []) as $key => $records) {
             foreach (\is_array($records) ? array_values($records) : [] as $record) {
-                $fold->readings[$key][] = ReadingRecord::fromFields(Fields::of($record));
+                $fold->readings[$key][] = ReadingRecord::fromFields(Fields::of($record), $stated);
             }
         }
         $fold->fitted = new FittedChanges(array_map(FittedChange::fromFields(...), $fields->has('fitted') ? $fields->objects('fitted') : []));

@@ -43,6 +43,10 @@ final class JudgedBench
     private readonly array $records;
     /** @var array<string, ReadingRecord> the one that decides, by point key, of those judged so far */
     private array $decided = [];
+    /** @var array<string, Setting> by entry */
+    private array $settings = [];
+    /** @var array<string, Forecast|null> by conditions and changes */
+    private array $forecasts = [];
 
     /**
      * @param Sheet|null                                            $sheet      with the parts that are fitted now
@@ -168,9 +172,20 @@ final class JudgedBench
         return null === $this->forecaster || !$conditions->states('inletVolts') ? null : ($this->forecaster)($conditions, $fitted);
     }
 
+    /** Readings of one set of conditions share what the circuit makes of it. */
+    private function forecastThen(ReadingRecord $record): ?Forecast
+    {
+        $then = spl_object_id($record->conditions).'/'.$record->fittedThen; // the fold holds them: no number comes twice
+        if (!\array_key_exists($then, $this->forecasts)) {
+            $this->forecasts[$then] = $this->forecast($record->conditions, $this->carried->with(...$this->fold->fitted->when($record->fittedThen)->all));
+        }
+
+        return $this->forecasts[$then];
+    }
+
     private function settingOf(ReadingRecord $record): Setting
     {
-        return new Setting($this->sheet, $record->conditions, $this->meters->find($record->meterId), $record->state, $record->warmMinutes, $this->wiredFor, $this->forecast($record->conditions, $this->carried->with(...$this->fold->fitted->when($record->fittedThen)->all)));
+        return $this->settings[$record->entryId] ??= new Setting($this->sheet, $record->conditions, $this->meters->find($record->meterId), $record->state, $record->warmMinutes, $this->wiredFor, $this->forecastThen($record));
     }
 
     private function marked(Judgement $judgement, ReadingRecord $record): Judgement

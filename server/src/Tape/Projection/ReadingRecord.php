@@ -62,25 +62,30 @@ final readonly class ReadingRecord
         return $this->copy($conditions, $this->accepted);
     }
 
-    /** @return array<string, mixed> */
-    public function toArray(): array
+    /**
+     * @param int $stated place of its conditions among those of all readings
+     *
+     * @return array<string, mixed>
+     */
+    public function toArray(int $stated): array
     {
         return [
             'entryId' => $this->entryId, 'place' => $this->place, 'function' => $this->function->value, 'text' => $this->text, 'kind' => $this->kind->value,
             'value' => $this->value, 'resolution' => $this->resolution, 'tapped' => $this->tapped, 'meterId' => $this->meterId,
-            'conditions' => $this->conditions->toArray(), 'state' => $this->state->value, 'warmMinutes' => $this->warmMinutes,
+            'stated' => $stated, 'state' => $this->state->value, 'warmMinutes' => $this->warmMinutes,
             'observedAt' => $this->observedAt, 'personId' => $this->personId, 'then' => $this->then, 'accepted' => $this->accepted, 'fittedThen' => $this->fittedThen,
         ];
     }
 
-    public static function fromFields(Fields $f): self
+    /** @param list<Conditions> $stated conditions of all readings */
+    public static function fromFields(Fields $f, array $stated): self
     {
         $then = $f->raw('then');
 
         return new self(
             $f->string('entryId'), $f->string('place'), $f->oneOf('function', MeterFunction::class), $f->string('text'), $f->oneOf('kind', ReadingKind::class),
             $f->number('value'), $f->number('resolution'), $f->numbers('tapped'), $f->optionalString('meterId'),
-            Conditions::decode($f->raw('conditions') ?? []), $f->oneOf('state', ChassisState::class), $f->optionalNumber('warmMinutes'),
+            $stated[(int) $f->number('stated')] ?? throw $f->fault('stated', 'no such conditions'), $f->oneOf('state', ChassisState::class), $f->optionalNumber('warmMinutes'),
             $f->number('observedAt'), $f->string('personId'), null === $then ? null : BenchFold::named($then), $f->optionalString('accepted', 1000), (int) ($f->optionalNumber('fittedThen') ?? 0),
         );
     }
