@@ -27,14 +27,13 @@ spawn() { # spawn NAME SIGNAL USER COMMAND... : the one of that name before it, 
 # Workers of this folder whose master was killed: they hold the port or the socket, and nobody ends them.
 end_orphans() { # end_orphans [NAME...]
   local name session pid comm
-  for name in "${@:-php-fpm nginx}"; do
-    for name in $name; do
-      session=$(cat "$data/run/$name" 2>/dev/null) || continue
-      [[ $session =~ ^[0-9]+$ ]] || continue
-      for pid in $(pgrep -s "$session" 2>/dev/null); do
-        comm=$(cat "/proc/$pid/comm" 2>/dev/null) || continue
-        case $comm in "$name"*) kill -KILL "$pid" 2>/dev/null || true ;; esac # the number may be another process's by now
-      done
+  [ $# -gt 0 ] || set -- php-fpm nginx
+  for name in "$@"; do
+    session=$(cat "$data/run/$name" 2>/dev/null) || continue
+    [[ $session =~ ^[0-9]+$ ]] || continue
+    for pid in $(pgrep -s "$session" 2>/dev/null); do
+      comm=$(cat "/proc/$pid/comm" 2>/dev/null) || continue
+      case $comm in "$name"*) kill -KILL "$pid" 2>/dev/null || true ;; esac # the number may be another process's by now
     done
   done
 }

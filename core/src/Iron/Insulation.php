@@ -34,7 +34,7 @@ final class Insulation
         $reasons = [];
         $subjects = array_unique(array_map(static fn (Trial $t): string => $t->subject, $trials->kind(TrialKind::Insulation, TrialKind::InsulationOhms)->all));
         foreach ($subjects as $subject) {
-            $reasons[] = self::pair(new Trials(array_values(array_filter($trials->all, static fn (Trial $t): bool => $t->subject === $subject))), $subject, $context);
+            $reasons[] = self::pair($trials->about($subject), $subject, $context);
         }
 
         return $reasons;
@@ -43,8 +43,8 @@ final class Insulation
     private static function pair(Trials $trials, string $subject, IronContext $context): Reason
     {
         // An isolated measurement supersedes one in circuit (JUDGE-7a): earths, feedback and centre-tap resistors lead there too.
-        $isolated = array_values(array_filter($trials->all, static fn (Trial $t): bool => $t->lifted));
-        $trials = [] === $isolated ? $trials : new Trials($isolated);
+        $trials = $trials->isolated();
+        $inCircuit = !$trials->all[0]->lifted;
         $lowest = $limit = null;
         $highestVolts = 0.0;
         $overrange = $held = false;
@@ -73,7 +73,7 @@ final class Insulation
         $condemned = $overrange || (null !== $lowest && $lowest < self::CONDEMNED_OHMS);
 
         return match (true) {
-            $condemned && [] === $isolated => new Reason('insulation-lift-first', Verdict::CannotSay, $figures),
+            $condemned && $inCircuit => new Reason('insulation-lift-first', Verdict::CannotSay, $figures),
             $overrange => new Reason('insulation-leaks-overrange', Verdict::Danger, $figures),
             $condemned => new Reason(match (true) {
                 $held => 'insulation-comes-and-goes',

@@ -59,7 +59,7 @@ final class WindingOhms
     {
         [$ohms, $most, $least] = [$trial->value('ohms'), $trial->most('ohms'), $trial->least('ohms')];
         $known = $drawn->ohms($trial->subject);
-        $figures = ['winding' => $drawn->nameOf($trial->subject), 'ohms' => $trial->value('ohms'), 'shownOhms' => $trial->shown('ohms'), 'drawnOhms' => $known];
+        $figures = ['winding' => $drawn->nameOf($trial->subject), 'ohms' => $ohms, 'shownOhms' => $trial->shown('ohms'), 'drawnOhms' => $known];
 
         return match (true) {
             $trial->isBeyond('ohms', max(self::OPEN_OHMS, self::HIGH_SHARE * ($known ?? 0.0))) => new Reason('winding-open', Verdict::Out, $figures),

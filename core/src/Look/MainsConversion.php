@@ -5,14 +5,13 @@ declare(strict_types=1);
 namespace Yew\Core\Look;
 
 use Yew\Core\Bench\FuseMark;
+use Yew\Core\Reading\Ratings;
 
 /** Whether and how an amplifier can be wired for another mains, and what goes with it (LOOK-3, LOOK-3a). */
 final readonly class MainsConversion
 {
     /** A winding serves mains within this share of its volts (common practice; heaters allow 10 %). */
     private const REACH = 0.07;
-    /** The tube handbooks' heater limit, as a share (RCA RC-30, from memory). */
-    private const HEATER_SHARE = 0.10;
 
     /**
      * @param 'single'|'two-equal'|'tapped' $primary
@@ -46,7 +45,7 @@ final readonly class MainsConversion
         $stepDown = match (true) {
             $possible || $target <= $winding => null,
             $madeForHertz / $hertz <= 1 + self::REACH => $winding,
-            abs($heaters) <= self::HEATER_SHARE => $highest,
+            100 * abs($heaters) <= Ratings::HEATER_PERCENT => $highest,
             default => null,
         };
         $steps = [];

@@ -14,7 +14,7 @@ final class Ratings
     public const GRID_POSITIVE_VOLTS = 1.0;
 
     /** The tube handbooks' heater limit, percent (RCA RC-30, from memory). */
-    private const HEATER_PERCENT = 10.0;
+    public const HEATER_PERCENT = 10.0;
 
     /**
      * @return array{string, array<string, mixed>}|null reason code and figures of the danger, null when none is passed

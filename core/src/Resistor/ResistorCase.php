@@ -113,7 +113,7 @@ final class ResistorCase
         $own = self::own($drawn, $trial);
         $expected = $trial->lifted ? $drawn->ohms : $drawn->inCircuitOhms ?? $drawn->ohms;
         [$low, $high] = self::window($drawn, $expected, $percent);
-        $said = ['ohms' => $trial->value('ohms'), 'shownOhms' => $trial->shown('ohms'), 'expectedOhms' => $expected, 'drawnOhms' => $drawn->ohms, 'ownOhms' => $own, 'driftPercent' => null === $own ? null : 100 * ($own / $drawn->ohms - 1), 'windowPercent' => $percent];
+        $said = ['ohms' => $ohms, 'shownOhms' => $trial->shown('ohms'), 'expectedOhms' => $expected, 'drawnOhms' => $drawn->ohms, 'ownOhms' => $own, 'driftPercent' => null === $own ? null : 100 * ($own / $drawn->ohms - 1), 'windowPercent' => $percent];
         if (null === $ohms) {
             return match (true) {
                 $trial->isOverload('ohms') || $trial->isBeyond('ohms', self::OPEN_TIMES * $high) => new Reason('resistor-open', Verdict::Out, $said),

@@ -97,7 +97,7 @@ final class SocketCase
     private static function path(Trial $trial, array $path): Reason
     {
         [$ohms, $expected] = [$trial->value('ohms'), $path['ohms']];
-        $figures = ['from' => $path['from'], 'to' => $path['to'], 'electrode' => $path['electrode'], 'ohms' => $trial->value('ohms'), 'shownOhms' => $trial->shown('ohms'), 'expectedOhms' => $expected];
+        $figures = ['from' => $path['from'], 'to' => $path['to'], 'electrode' => $path['electrode'], 'ohms' => $ohms, 'shownOhms' => $trial->shown('ohms'), 'expectedOhms' => $expected];
         $highest = null === $expected ? 0.0 : (1 + self::PATH_PERCENT[1] / 100) * $expected + self::LEAD_OHMS;
         if (null === $expected) {
             return match (true) {
@@ -137,7 +137,7 @@ final class SocketCase
         // Two bounds, or a bound and a figure that it allows, tell no difference.
         $comparable = (null !== $mine || $trial->isOverload('ohms')) && (null !== $other || $sister->isOverload('ohms'));
 
-        return $alike || !$comparable ? [] : [new Reason('pins-unlike-sister', Verdict::Watch, ['pins' => $trial->subject, 'electrodes' => $electrodes, 'ohms' => $trial->value('ohms'), 'shownOhms' => $trial->shown('ohms'), 'sisterOhms' => $sister->value('ohms')])];
+        return $alike || !$comparable ? [] : [new Reason('pins-unlike-sister', Verdict::Watch, ['pins' => $trial->subject, 'electrodes' => $electrodes, 'ohms' => $mine, 'shownOhms' => $trial->shown('ohms'), 'sisterOhms' => $other])];
     }
 
     /** @param array{pins: string, electrodes: string, ohms: float|null} $pair */

@@ -38,6 +38,14 @@ final readonly class Trials
         return new self(array_values(array_filter($this->all, $fits)), array_values(array_filter($this->former, $fits)));
     }
 
+    /** What was taken on the isolated part alone, where anything was; else all (JUDGE-7a). */
+    public function isolated(): self
+    {
+        $lifted = $this->only(static fn (Trial $t): bool => $t->lifted);
+
+        return [] === $lifted->all ? $this : $lifted;
+    }
+
     /** The newest of a kind, for a subject where one is named. */
     public function latest(TrialKind $kind, ?string $subject = null): ?Trial
     {
@@ -87,8 +95,8 @@ final readonly class Trials
      */
     public function deciding(callable $judge): array
     {
-        $isolated = array_values(array_filter($this->all, static fn (Trial $t): bool => $t->lifted));
-        $judged = array_map($judge, [] === $isolated ? $this->all : $isolated);
+        $isolated = $this->isolated()->all;
+        $judged = array_map($judge, $isolated);
         $last = \count($judged) - 1;
         $worst = $last;
         for ($i = $last - 1; $i >= 0; --$i) {
@@ -102,7 +110,7 @@ final readonly class Trials
         return match (true) {
             null === $newest => [],
             $worst < $last => [$judged[$worst]->earlier(), $judged[$last]],
-            [] !== $isolated && !$newest->lifted => [$judged[$worst], $judge($newest)->superseded()],
+            $isolated[0]->lifted && !$newest->lifted => [$judged[$worst], $judge($newest)->superseded()],
             default => [$judged[$worst]],
         };
     }

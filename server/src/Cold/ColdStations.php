@@ -76,7 +76,9 @@ final readonly class ColdStations
             return null;
         }
         if (TrialKind::Reform === $kind && null !== $item->reform) {
-            return ['verdict' => ('abandon' === $item->reform['state'] ? Verdict::Out : Verdict::Within)->value, 'marks' => [], 'word' => 'reform-'.$item->reform['state'], 'partVerdict' => ('abandon' === $item->reform['state'] ? Verdict::Out : Verdict::Within)->value, 'reasonCode' => $item->reform['reason'], 'figures' => [], 'coreVersion' => Version::CORE];
+            $verdict = ('abandon' === $item->reform['state'] ? Verdict::Out : Verdict::Within)->value;
+
+            return ['verdict' => $verdict, 'marks' => [], 'word' => 'reform-'.$item->reform['state'], 'partVerdict' => $verdict, 'reasonCode' => $item->reform['reason'], 'figures' => [], 'coreVersion' => Version::CORE];
         }
         $reason = self::brought($item, $this->item($unit, self::of($kind), $before, $part)) ?? self::own($this->benches->of($unit, $after), self::of($kind), $part, $entryId);
 

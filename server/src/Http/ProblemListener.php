@@ -39,7 +39,7 @@ final readonly class ProblemListener
             return;
         }
         $database = self::databaseAway($e);
-        if ($database || !$e instanceof Refused && !$e instanceof BadData && !$e instanceof HttpExceptionInterface) {
+        if ($database || self::isFault($e)) {
             try {
                 $this->logger->error($e->getMessage(), ['exception' => $e]);
             } catch (\Throwable) {
@@ -74,13 +74,19 @@ final readonly class ProblemListener
             }
         }
 
-        return !$e instanceof Refused && !$e instanceof BadData && !$e instanceof HttpExceptionInterface && $this->room->isFull();
+        return self::isFault($e) && $this->room->isFull();
+    }
+
+    /** Not meant: neither a refusal nor something that could not be read. */
+    private static function isFault(\Throwable $e): bool
+    {
+        return !$e instanceof Refused && !$e instanceof BadData && !$e instanceof HttpExceptionInterface;
     }
 
     private static function databaseAway(\Throwable $e): bool
     {
         for ($cause = $e; null !== $cause; $cause = $cause->getPrevious()) {
-            if ($cause instanceof ConnectionException || ($cause instanceof DriverException && \in_array(substr((string) $cause->getSQLState(), 0, 2), ['08', '57'], true) || $cause instanceof DriverException && '53300' === $cause->getSQLState())) {
+            if ($cause instanceof ConnectionException || ($cause instanceof DriverException && 1 === preg_match('/^(08|57|53300$)/D', (string) $cause->getSQLState()))) {
                 return true;
             }
             if ($cause instanceof \PDOException && 1 === preg_match('/server closed the connection|no connection to the server|Connection refused|terminating connection|the database system is/', $cause->getMessage())) {

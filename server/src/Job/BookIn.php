@@ -22,7 +22,7 @@ final readonly class BookIn
     /** Letters that cannot be mistaken for one another over the phone. */
     private const TAG_LETTERS = 'KALRHWJMUXY';
 
-    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock, private TapeDoor $door, private SheetShelf $sheets)
+    public function __construct(private EntityManagerInterface $em, private ClockInterface $clock, private TapeDoor $door, private SheetShelf $sheets, private Jobs $jobs)
     {
     }
 
@@ -111,8 +111,8 @@ final readonly class BookIn
     private function openNowhere(Unit $unit): void
     {
         $this->em->getConnection()->fetchOne('SELECT 1 FROM unit WHERE id = ? FOR UPDATE', [$unit->id]);
-        $tag = $this->em->getConnection()->fetchOne('SELECT j.tag FROM job j JOIN job_unit u ON u.job_id = j.id WHERE u.unit_id = ? AND j.shelf_state <> ? LIMIT 1', [$unit->id, ShelfState::Collected->value]);
-        if (\is_string($tag)) {
+        $tag = $this->jobs->openTagOf($unit->id);
+        if (null !== $tag) {
             throw Refused::conflict(\sprintf('This amplifier is on the shelf already, as %s: open that job.', $tag));
         }
     }

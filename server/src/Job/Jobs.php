@@ -27,6 +27,14 @@ final readonly class Jobs
         return $job ?? throw Refused::notFound('job');
     }
 
+    /** The tag of an open job on which a unit stands, another one than is named; null where there is none. Lock the unit before. */
+    public function openTagOf(string $unitId, ?string $besides = null): ?string
+    {
+        $tag = $this->em->getConnection()->fetchOne('SELECT j.tag FROM job j JOIN job_unit u ON u.job_id = j.id WHERE u.unit_id = ? AND j.id IS DISTINCT FROM ? AND j.shelf_state <> ? LIMIT 1', [$unitId, $besides, ShelfState::Collected->value]);
+
+        return \is_string($tag) ? $tag : null;
+    }
+
     /**
      * Jobs that hold every word; without words those that are still in the shop.
      *

@@ -139,10 +139,9 @@ final readonly class Reports
             }
             $out = \is_array($then['tubesOut']) ? array_filter($then['tubesOut'], is_string(...)) : null;
             $volts = is_numeric($then['inletVolts']) ? (float) $then['inletVolts'] : null;
-            $limited = null === $now->limited() ? null : ($now->limited() ? (null === $now->lampWatts() ? 'limiter in' : \sprintf('lamp %g W', $now->lampWatts())) : 'none');
             $own[$point['key']] = implode(', ', array_filter([
                 $volts !== $now->inletVolts() ? (null === $volts ? 'mains not said' : \sprintf('mains %g V', $volts)) : '',
-                $then['limiter'] !== $limited ? ('none' === $then['limiter'] ? 'no limiter' : (\is_string($then['limiter']) ? $then['limiter'] : 'limiter not said')) : '',
+                $then['limiter'] !== BenchView::limiter($now) ? ('none' === $then['limiter'] ? 'no limiter' : (\is_string($then['limiter']) ? $then['limiter'] : 'limiter not said')) : '',
                 $out !== $now->tubesOut() ? (null === $out ? 'tubes not said' : ([] === $out ? 'all tubes in' : implode(' ', $out).' out')) : '',
                 $then['standby'] !== $now->inStandby() ? (true === $then['standby'] ? 'in standby' : 'not in standby') : '',
                 is_numeric($then['warmMinutes']) && $then['warmMinutes'] < Setting::WARM_MINUTES ? \sprintf('after %.0f min', $then['warmMinutes']) : '',

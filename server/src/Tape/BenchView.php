@@ -6,6 +6,7 @@ namespace Yew\Server\Tape;
 
 use Symfony\Component\Clock\ClockInterface;
 use Yew\Core\Bench\ChassisState;
+use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Bench\SafetyFigures;
 use Yew\Core\Quantity\Engineering;
@@ -224,9 +225,18 @@ final readonly class BenchView
     private function conditions(ReadingRecord $record): array
     {
         $c = $record->conditions;
-        $limiter = null === $c->limited() ? null : ($c->limited() ? (null === $c->lampWatts() ? 'limiter in' : \sprintf('lamp %g W', $c->lampWatts())) : 'none');
 
-        return ['inletVolts' => $c->inletVolts(), 'limiter' => $limiter, 'tubesOut' => $c->tubesOut(), 'standby' => $c->inStandby(), 'warmMinutes' => $record->warmMinutes, 'meterId' => $record->meterId, 'state' => $record->state->value];
+        return ['inletVolts' => $c->inletVolts(), 'limiter' => self::limiter($c), 'tubesOut' => $c->tubesOut(), 'standby' => $c->inStandby(), 'warmMinutes' => $record->warmMinutes, 'meterId' => $record->meterId, 'state' => $record->state->value];
+    }
+
+    /** The limiter in words; null where nobody said. */
+    public static function limiter(Conditions $conditions): ?string
+    {
+        return match ($conditions->limited()) {
+            null => null,
+            false => 'none',
+            true => null === $conditions->lampWatts() ? 'limiter in' : \sprintf('lamp %g W', $conditions->lampWatts()),
+        };
     }
 
     /** Verdict in words, with the direction where it helps: “out, low”. */

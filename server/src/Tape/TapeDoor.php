@@ -22,6 +22,7 @@ use Yew\Server\Cold\ColdStations;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
+use Yew\Server\Job\Jobs;
 use Yew\Server\Job\ShelfState;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Tape\Entity\TapeEntry;
@@ -45,6 +46,7 @@ final readonly class TapeDoor
         private SheetShelf $sheets,
         private ColdStations $stations,
         private StandingHazards $hazards,
+        private Jobs $jobs,
     ) {
     }
 
@@ -181,12 +183,13 @@ final readonly class TapeDoor
         $refusal ??= $this->shut($job, $kind, $payload);
         if (null !== $unit && null !== $then) {
             $refusal ??= $then->lockedFor($kind, $payload);
+            $sheet = $this->projections->sheet($unit);
             try {
                 if ('as-fitted' === $kind) {
-                    [$payload, $unfit] = $this->fitting->change($payload, $then->chassis->state, $this->projections->model($unit), $this->projections->sheet($unit), $then->cold->parts());
+                    [$payload, $unfit] = $this->fitting->change($payload, $then->chassis->state, $this->projections->model($unit), $sheet, $then->cold->parts());
                 } else {
-                    $payload = $this->fitting->read($kind, $payload, $then, $this->projections->sheet($unit));
-                    $unfit = $this->fitting->refusal($kind, $payload, $then, $islands, $this->projections->sheet($unit)) ?? $this->correctsNothing($kind, $payload, $job, $unit);
+                    $payload = $this->fitting->read($kind, $payload, $then, $sheet);
+                    $unfit = $this->fitting->refusal($kind, $payload, $then, $islands, $sheet) ?? $this->correctsNothing($kind, $payload, $job, $unit);
                     if (null === ($refusal ?? $unfit) && 'state-change' === $kind && ChassisState::Ramping->value === $payload['to']) {
                         [$payload, $unfit] = $this->hazardous($payload, $unit, $then, $at);
                     }
@@ -324,10 +327,9 @@ final readonly class TapeDoor
         }
 
         if ('shelf-move' === $kind && ShelfState::Collected === $job->shelfState() && ShelfState::Collected->value !== ($payload['to'] ?? null)) {
-            foreach ($job->units() as $unit) {
-                $this->em->getConnection()->fetchOne('SELECT 1 FROM unit WHERE id = ? FOR UPDATE', [$unit->unit->id]);
-                $tag = $this->em->getConnection()->fetchOne('SELECT j.tag FROM job j JOIN job_unit u ON u.job_id = j.id WHERE u.unit_id = ? AND j.id <> ? AND j.shelf_state <> ? LIMIT 1', [$unit->unit->id, $job->id, ShelfState::Collected->value]);
-                if (\is_string($tag)) {
+            foreach ($job->units() as $unit) { // each is locked by now
+                $tag = $this->jobs->openTagOf($unit->unit->id, $job->id);
+                if (null !== $tag) {
                     return ['code' => 'open-elsewhere', 'figures' => ['tag' => $tag]];
                 }
             }

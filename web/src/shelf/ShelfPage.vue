@@ -34,8 +34,7 @@ const places: { state: Job['shelfState']; title: string; hint: string }[] = [
 ]
 const found = computed(() => data.value?.jobs ?? [])
 const shelves = computed(() => [...places, ...(found.value.some((j) => j.shelfState === 'collected') ? [{ state: 'collected' as const, title: 'Collected', hint: '' }] : [])]
-  .map((p) => ({ ...p, jobs: found.value.filter((j) => j.shelfState === p.state) }))
-  .map((p) => ({ ...p, count: data.value?.counts[p.state] ?? p.jobs.length })))
+  .map((p) => ({ ...p, jobs: found.value.filter((j) => j.shelfState === p.state), count: data.value?.counts[p.state] ?? 0 })))
 
 /** The first that is found by what is typed now: Enter may come before its answer, while another amplifier still stands first. */
 async function openFirst(): Promise<void> {

@@ -108,8 +108,9 @@ final class BenchFold
             default => null,
         };
         $to = $entry->payload['to'] ?? null;
-        $this->stop = \in_array($entry->id, $withdrawn, true) ? $this->stop : $this->stop?->after($entry->kind, \is_string($to) ? $to : null);
-        $this->stop = 'reading' === $entry->kind && !\in_array($entry->id, $withdrawn, true) ? $this->stop ?? $this->stopAt($entry, $at) : $this->stop;
+        if (!\in_array($entry->id, $withdrawn, true)) {
+            $this->stop = $this->stop?->after($entry->kind, \is_string($to) ? $to : null) ?? ('reading' === $entry->kind ? $this->stopAt($entry, $at) : null);
+        }
     }
 
     /**

@@ -7,7 +7,7 @@ import { api, ask, type Schemas } from '../../api/client'
 export function usePractice(practice: () => Schemas['Practice'] | undefined) {
   const session = useSession()
   const queries = useQueryClient()
-  const { mutate, error } = useMutation({
+  const { mutate } = useMutation({
     mutationFn: (changed: Schemas['Practice']) => ask(api.PUT('/api/shop/practice', { body: changed })),
     onSuccess: async () => {
       await session.load()
@@ -16,7 +16,6 @@ export function usePractice(practice: () => Schemas['Practice'] | undefined) {
   })
   return {
     maySet: computed(() => session.me?.role === 'owner'),
-    error,
     set(change: Partial<Schemas['Practice']>): void {
       const now = practice()
       if (now !== undefined) mutate({ ...now, ...change })

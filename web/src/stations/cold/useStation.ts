@@ -29,7 +29,6 @@ export interface Station {
   advance: (key: string) => void
 }
 
-/** A part as it is written: R7, C12/b, Solder side. */
 export const keyOf = (step: ColdStep, number: number): string => `${step.part}|${step.test}|${step.subject}|${String(number)}`
 
 /** One cold station of the job on the bench: its board, judged by the server, and what is to be done next. */
