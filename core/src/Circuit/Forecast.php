@@ -36,13 +36,17 @@ final readonly class Forecast
         $solution = OperatingPoint::of(Compiler::compile($fitted->netlist, $tubes, $situation, $fitted->factors), $situation);
         $adjoints = [];
         foreach ($asked as $place) {
-            if ($solution->circuit->nodes->has($place) && !$solution->isFloating($place)) {
+            if ($solution->circuit->nodes->has($place) && null !== $solution->answered($place)) {
                 $adjoints[$place] = Adjoint::of($solution, $place);
             }
         }
         $places = [];
         foreach ($asked as $place) {
             if (!$solution->circuit->nodes->has($place)) {
+                continue;
+            }
+            if ($solution->cannotSolve($place)) {
+                $places[$place] = new Predicted(null, \INF, 0.0, 'cannot-solve');
                 continue;
             }
             $adjoint = $adjoints[$place] ?? null;
@@ -62,13 +66,13 @@ final readonly class Forecast
     /** @return array<mixed> for a cache */
     public function toArray(): array
     {
-        return ['places' => array_map(static fn (Predicted $p): array => [$p->volts, is_finite($p->sourceOhms) ? $p->sourceOhms : null, $p->deviation], $this->places), 'heaters' => $this->heaterVolts];
+        return ['places' => array_map(static fn (Predicted $p): array => [$p->volts, is_finite($p->sourceOhms) ? $p->sourceOhms : null, $p->deviation, $p->obstacle], $this->places), 'heaters' => $this->heaterVolts];
     }
 
-    /** @param array{places: array<string, array{float|null, float|null, float}>, heaters: array<string, float>} $data as toArray() gave it */
+    /** @param array{places: array<string, array{float|null, float|null, float, string}>, heaters: array<string, float>} $data as toArray() gave it */
     public static function fromArray(array $data): self
     {
-        return new self(array_map(static fn (array $p): Predicted => new Predicted($p[0], $p[1] ?? \INF, $p[2]), $data['places']), $data['heaters']);
+        return new self(array_map(static fn (array $p): Predicted => new Predicted($p[0], $p[1] ?? \INF, $p[2], $p[3]), $data['places']), $data['heaters']);
     }
 
     /**

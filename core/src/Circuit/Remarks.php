@@ -52,6 +52,13 @@ final class Remarks
                 $remarks[] = self::remark($resistor['share'] > 1.0 ? 'out' : 'watch', 'resistor-hot', $resistor['id'], ['part' => $resistor['id'], 'watts' => $resistor['watts'], 'ratedWatts' => $resistor['ratedWatts'], 'percentOfRating' => 100 * $resistor['share']]);
             }
         }
+        foreach ($solution->starved() as $place) {
+            $remarks[] = self::remark('out', 'reservoir-starved', $place, ['node' => $place]);
+        }
+        if ([] !== $solution->unsolved) {
+            $places = array_map(static fn (int $node): string => $solution->circuit->nodes->names[$node], array_keys($solution->unsolved));
+            $remarks[] = self::remark('out', 'island-unsolved', $places[0], ['node' => $places[0], 'count' => \count($places)]);
+        }
         foreach (self::rectifiers($solution, $catalogue) as [$subject, $code, $figures]) {
             $remarks[] = self::remark('out', $code, $subject, $figures);
         }

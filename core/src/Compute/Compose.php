@@ -173,7 +173,7 @@ final readonly class Compose implements ComputeForm
             if (!\in_array($block->kind, ['gain', 'follower', 'inverter', 'tone', 'output', 'feedback'], true)) {
                 continue;
             }
-            $volts = static fn (string $place): ?float => null !== $solution && $solution->circuit->nodes->has($place) && !$solution->isFloating($place) ? $solution->at($place) : null;
+            $volts = static fn (string $place): ?float => null !== $solution && $solution->circuit->nodes->has($place) ? $solution->answered($place) : null;
             $chain[] = [
                 'id' => $block->id,
                 'kind' => $block->kind,
@@ -230,7 +230,7 @@ final readonly class Compose implements ComputeForm
             $rails[] = [
                 'node' => $rail->id, 'name' => $rail->name, 'fedFrom' => $rail->fedFrom, 'through' => $rail->through,
                 'throughOhms' => $part instanceof Resistor || $part instanceof Inductor ? $part->ohms : null, 'choke' => $part instanceof Inductor,
-                'volts' => null === $solution || $solution->isFloating($rail->id) ? null : $solution->at($rail->id),
+                'volts' => $solution?->answered($rail->id),
             ];
         }
 

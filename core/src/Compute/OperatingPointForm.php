@@ -29,13 +29,17 @@ final readonly class OperatingPointForm extends CircuitForm
         $stresses = Stresses::of($solution, $this->tubes);
         $places = [];
         foreach ($solution->all() as $place => $volts) {
-            $floating = $solution->isFloating($place);
-            $adjoint = $floating ? null : Adjoint::of($solution, $place);
-            $leaks = true === $adjoint?->isLeakage();
-            $places[] = ['place' => $place, 'volts' => $floating || $leaks ? null : $volts, 'state' => $floating ? 'floating' : ($leaks ? 'leakage-decides' : 'solved'), 'sourceResistanceOhms' => $adjoint?->sourceOhms()];
+            $adjoint = null === $solution->answered($place) ? null : Adjoint::of($solution, $place);
+            $state = match (true) {
+                $solution->cannotSolve($place) => 'cannot-solve',
+                null === $adjoint => 'floating',
+                $adjoint->isLeakage() => 'leakage-decides',
+                default => 'solved',
+            };
+            $places[] = ['place' => $place, 'volts' => 'solved' === $state ? $volts : null, 'state' => $state, 'sourceResistanceOhms' => $adjoint?->sourceOhms()];
         }
 
-        return ['places' => $places, 'supplies' => self::supplies($solution), 'tubes' => $stresses->tubes, 'resistors' => $stresses->resistors, 'capacitors' => $stresses->capacitors, 'iterations' => $solution->iterations];
+        return ['places' => $places, 'supplies' => self::supplies($solution), 'tubes' => $stresses->tubes, 'resistors' => $stresses->resistors, 'capacitors' => $stresses->capacitors, 'starved' => $solution->starved(), 'iterations' => $solution->iterations];
     }
 
     /** @return list<array<string, mixed>> */
@@ -45,17 +49,12 @@ final readonly class OperatingPointForm extends CircuitForm
         foreach ($solution->circuit->supplies as $s => $supply) {
             $state = $solution->supplies[$s];
             $rectifiers = [];
-            foreach ($supply->ports as $k => $port) {
-                $amperes = $state->cycle->current[$k] ?? 0.0;
-                $volts = $solution->volts[$port->plus] - $solution->volts[$port->minus];
+            foreach ($state->ports as $k => $port) {
                 $rectifiers[] = [
-                    'rectifier' => $port->rectifier, 'amperes' => $amperes, 'volts' => $volts,
-                    'windingRmsAmperes' => sqrt($state->cycle->windingSquare[$k] ?? 0.0), 'peakAmperes' => $state->cycle->peak[$k] ?? 0.0,
-                    'method' => $port->isSoft($amperes, $volts, $supply->hertz, $state->peakVolts) ? 'stepped-period' : 'averaged',
+                    'rectifier' => $port->rectifier, 'amperes' => $state->cycle->current[$k], 'volts' => $solution->volts[$port->plus] - $solution->volts[$port->minus],
+                    'windingRmsAmperes' => $state->windingAmperes($k), 'peakAmperes' => $state->cycle->peak[$k],
+                    'method' => null === $state->period ? 'averaged' : 'stepped-period',
                 ];
-            }
-            foreach ($supply->chokes as $k => $choke) {
-                $rectifiers[] = ['rectifier' => $choke->rectifier, 'amperes' => $state->chokeAmperes[$k], 'volts' => $solution->volts[$choke->plus] - $solution->volts[$choke->minus], 'windingRmsAmperes' => $state->chokeAmperes[$k], 'peakAmperes' => $state->chokeAmperes[$k], 'method' => 'averaged'];
             }
             $heaters = array_map(static fn ($h): array => ['id' => $h->id, 'volts' => $h->voltsAt($state->coreVolts)], $supply->heaters);
             $supplies[] = ['transformer' => $supply->id, 'primaryAmperes' => $state->primaryAmperes, 'coreVolts' => $state->coreVolts, 'lampOhms' => $state->lampOhms, 'rectifiers' => $rectifiers, 'heaters' => $heaters];

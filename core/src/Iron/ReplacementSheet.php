@@ -10,7 +10,6 @@ use Yew\Core\Circuit\Element\CurrentSource;
 use Yew\Core\Circuit\Element\Heaters;
 use Yew\Core\Circuit\Element\MainsTransformer;
 use Yew\Core\Circuit\Element\Rectifier;
-use Yew\Core\Circuit\Element\RectifierKind;
 use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Solve\DidNotConverge;
@@ -55,9 +54,7 @@ final class ReplacementSheet
                 $heaters += null !== $r->tube && self::rectifierHeater($circuit, $r->tube, $w->volts) ? ($circuit->tubes->find($circuit->fitted->netlist->tube($r->tube)->type ?? '')->heaterAmperes ?? 0.0) : 0.0;
             }
             $rms = sqrt(array_sum(array_map(static fn (array $u): float => $u['rmsAmperes'] ** 2, $uses)) + $heaters ** 2);
-            $tapped = [] !== array_filter($uses, static fn (array $u): bool => 'centre-tap' === $u['kind']);
-            // The halves of a tapped winding carry it in turn: each the root of half the mean square.
-            $rms /= $tapped ? \M_SQRT2 : 1.0;
+            $tapped = [] !== array_filter($uses, static fn (array $u): bool => 2 === $u['halves']);
             $total += $w->volts * $rms;
             $secondaries[] = ['winding' => substr($w->id, \strlen($t->id) + 1), 'offLoadVolts' => $w->volts, 'centreTapped' => $tapped, 'rmsAmperes' => $rms, 'dcAmperes' => array_sum(array_column($uses, 'dcAmperes')), 'idleDcAmperes' => array_sum(array_column($idle[$w->id] ?? [], 'dcAmperes')), 'oldOhms' => $w->ohms];
         }
@@ -129,22 +126,15 @@ final class ReplacementSheet
         }
     }
 
-    /** @return array<string, list<array{kind: string, dcAmperes: float, rmsAmperes: float}>> what each winding's rectifiers draw, by winding */
+    /** @return array<string, list<array{halves: int, dcAmperes: float, rmsAmperes: float}>> what each winding's rectifiers draw, by winding */
     private static function rectified(CircuitAtWork $circuit, Solution $solution): array
     {
         $currents = [];
-        foreach ($solution->circuit->supplies as $s => $supply) {
-            $state = $solution->supplies[$s];
-            foreach ($supply->ports as $k => $port) {
+        foreach ($solution->supplies as $state) {
+            foreach ($state->ports as $k => $port) {
                 $rectifier = $circuit->fitted->netlist->find($port->rectifier);
                 if ($rectifier instanceof Rectifier) {
-                    $currents[$rectifier->winding][] = ['kind' => RectifierKind::CentreTap === $rectifier->kind ? 'centre-tap' : 'other', 'dcAmperes' => $state->cycle->current[$k] ?? 0.0, 'rmsAmperes' => sqrt($state->cycle->windingSquare[$k] ?? 0.0)];
-                }
-            }
-            foreach ($supply->chokes as $k => $choke) {
-                $rectifier = $circuit->fitted->netlist->find($choke->rectifier);
-                if ($rectifier instanceof Rectifier) {
-                    $currents[$rectifier->winding][] = ['kind' => 'other', 'dcAmperes' => $state->chokeAmperes[$k], 'rmsAmperes' => $state->chokeAmperes[$k]];
+                    $currents[$rectifier->winding][] = ['halves' => $port->halves, 'dcAmperes' => $state->cycle->current[$k], 'rmsAmperes' => $state->windingAmperes($k)];
                 }
             }
         }

@@ -89,6 +89,32 @@ final class Pattern
         return [$this->slot($a, $c), $this->slot($a, $d), $this->slot($b, $c), $this->slot($b, $d)];
     }
 
+    /**
+     * Adds an element between two unknowns.
+     *
+     * @param array<int, float> $values by slot
+     */
+    public function add(array &$values, int $a, int $b, float $value): void
+    {
+        $this->addBetween($values, [$a, $b], [$a, $b], $value);
+    }
+
+    /**
+     * Adds an element whose current flows between one pair of unknowns and follows the volts between another.
+     *
+     * @param array<int, float> $values by slot
+     * @param array{int, int}   $from
+     * @param array{int, int}   $by
+     */
+    public function addBetween(array &$values, array $from, array $by, float $value): void
+    {
+        [$ac, $ad, $bc, $bd] = $this->meeting($from[0], $from[1], $by[0], $by[1]);
+        $values[$ac] += $value;
+        $values[$bd] += $value;
+        $values[$ad] -= $value;
+        $values[$bc] -= $value;
+    }
+
     /** @return array<int, int> slot by row * size + column */
     public function slots(): array
     {

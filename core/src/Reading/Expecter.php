@@ -83,7 +83,7 @@ final class Expecter
         $loading = null === $meter ? 1.0 : $meter / ($meter + $modelled->sourceOhms);
         $figures = ['printedVolts' => $point->printedVolts, 'inletVolts' => $conditions->inletVolts(), 'loadingFactor' => $loading, 'sourceOhms' => is_finite($modelled->sourceOhms) ? $modelled->sourceOhms : null, 'spreadVolts' => PredictionBand::NINETY_FIVE * $modelled->deviation];
         if (null === $modelled->volts) {
-            return new Expected(null, null, 'model', 'floating', $figures);
+            return new Expected(null, null, 'model', $modelled->obstacle, $figures);
         }
         $volts = $modelled->volts * $loading;
         $obstacle = match (true) {

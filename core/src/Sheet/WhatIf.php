@@ -88,7 +88,7 @@ final readonly class WhatIf
 
     private static function shown(Solution $solution, string $place, ?float $meter): ?float
     {
-        if ($solution->isFloating($place)) {
+        if (null === $solution->answered($place)) {
             return null;
         }
         $adjoint = Adjoint::of($solution, $place);

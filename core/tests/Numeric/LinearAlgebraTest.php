@@ -6,6 +6,7 @@ namespace Yew\Core\Tests\Numeric;
 
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Numeric\ComplexLu;
+use Yew\Core\Numeric\DenseInverse;
 use Yew\Core\Numeric\DenseLu;
 use Yew\Core\Numeric\LeastSquares;
 use Yew\Core\Numeric\Pattern;
@@ -31,6 +32,20 @@ final class LinearAlgebraTest extends TestCase
             self::assertEqualsWithDelta($value, $y[$i], 1e-12);
         }
         self::assertSame($rows, DenseLu::rows($pattern, $values));
+    }
+
+    public function testADenseInverseTimesItsMatrixIsUnityAndASingularOneHasNone(): void
+    {
+        $matrix = [[0.0, 2.0, 1.0], [1e-9, 1.0, -1.0], [3.0, -2.0, 4.0]];
+        $inverse = DenseInverse::of($matrix);
+        self::assertNotNull($inverse);
+        foreach (DenseInverse::product($matrix, $inverse) as $i => $row) {
+            foreach ($row as $j => $value) {
+                self::assertEqualsWithDelta($i === $j ? 1.0 : 0.0, $value, 1e-12);
+            }
+        }
+        self::assertNull(DenseInverse::of([[1.0, 2.0], [2.0, 4.0]]));
+        self::assertNull(DenseInverse::of([[0.0, 0.0], [0.0, 1.0]]));
     }
 
     public function testComplexEliminationMeetsItsOwnEquations(): void

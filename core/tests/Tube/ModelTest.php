@@ -40,6 +40,9 @@ final class ModelTest extends TestCase
         yield 'below the knee' => [25.0, -10.0, 300.0];
         yield 'near cut-off' => [450.0, -60.0, 400.0];
         yield 'grid positive' => [120.0, 3.0, 280.0];
+        yield 'screen at nothing' => [300.0, -2.0, 0.0];
+        yield 'screen below nothing' => [300.0, -0.5, -1.2];
+        yield 'screen hardly above' => [40.0, -0.2, 0.6];
     }
 
     #[DataProvider('pentodePoints')]
@@ -56,6 +59,44 @@ final class ModelTest extends TestCase
                 self::assertEqualsWithDelta(($up[$of] - $down[$of]) / (2 * $h), $at[$of + 1 + $i], 1e-5 * abs($at[$of + 1 + $i]) + 1e-12);
             }
         }
+    }
+
+    /** @return iterable<string, array{string}> */
+    public static function pentodes(): iterable
+    {
+        foreach (['EL84', 'EL34', '6L6GC', '6V6GT', 'EF86'] as $type) {
+            yield $type => [$type];
+        }
+    }
+
+    #[DataProvider('pentodes')]
+    public function testAScreenBelowTheCathodeTakesLessAndLessAndAtWorkNothingIsLost(string $type): void
+    {
+        $model = ShippedTubes::catalogue()->find($type)?->section('1')?->model;
+        self::assertInstanceOf(PentodeModel::class, $model);
+        $last = \INF;
+        foreach ([2.0, 0.0, -2.0, -4.0, -8.0, -15.0, -30.0] as $screen) {
+            $current = $model->plateAndScreen(0.0, 0.0, $screen)[4];
+            self::assertLessThanOrEqual($last, $current, 'never more for less volts');
+            self::assertGreaterThanOrEqual(0.0, $current);
+            $last = $current;
+        }
+        self::assertLessThan(1e-12, $last, 'with neither plate nor screen positive nothing arrives');
+        [$plate, , , , $taken] = $model->plateAndScreen(250.0, -2.0, 100.0);
+        self::assertGreaterThan(1e-5, $taken);
+        self::assertEqualsWithDelta($plate + $taken, $model->plateAndScreen(250.0, -2.0, 100.0)[0] / (1 - $taken / ($plate + $taken)), 1e-9);
+    }
+
+    public function testARectifiersDropIsTheInverseOfItsCurrent(): void
+    {
+        $model = new RectifierModel(2e-4);
+        foreach ([1e-5, 1e-3, 0.1, 0.5] as $amperes) {
+            $volts = $model->dropAt($amperes);
+            self::assertEqualsWithDelta($amperes, $model->through($volts, 1e-9)[0], 1e-6 * $amperes);
+            self::assertEqualsWithDelta(($model->dropAt(1.0001 * $amperes) - $volts) / (1e-4 * $amperes), 1 / $model->slopeAt($amperes), 1e-3 / $model->slopeAt($amperes));
+        }
+        self::assertEqualsWithDelta(0.0, $model->dropAt(0.0), 0.0);
+        self::assertLessThan(0.0, $model->dropAt(-1e-7), 'a straight line through zero');
     }
 
     public function testAllOfTheCathodeCurrentGoesToTheScreenWhereThePlateHasNoVolts(): void

@@ -4,13 +4,8 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Analysis;
 
-use Yew\Core\Circuit\Compile\MainsSupply;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Solve\Solution;
-use Yew\Core\Circuit\Solve\SupplyState;
-use Yew\Core\Circuit\Supply\AveragedCharging;
-use Yew\Core\Circuit\Supply\ChokePort;
-use Yew\Core\Circuit\Supply\Port;
 use Yew\Core\Numeric\SparseLu;
 
 /**
@@ -21,9 +16,6 @@ use Yew\Core\Numeric\SparseLu;
  */
 final readonly class Adjoint
 {
-    /** Relative step of the differences. */
-    private const STEP = 1e-4;
-
     /** @param array<int, float> $answer volts of the reading per ampere into each node, the chassis last */
     private function __construct(private Solution $solution, public array $answer, private int $plus, private int $minus)
     {
@@ -100,55 +92,20 @@ final readonly class Adjoint
         return $tubes;
     }
 
-    /** @return array{windingVolts: array<string, float>, windingOhms: array<string, float>} by rectifier, from differences of the averaged elements */
+    /** @return array{windingVolts: array<string, float>, windingOhms: array<string, float>} by rectifier */
     private function windings(): array
     {
         $slopes = ['windingVolts' => [], 'windingOhms' => []];
-        foreach ($this->solution->circuit->supplies as $s => $supply) {
-            foreach ($this->rectifiers($supply) as $rectifier) {
-                $slopes['windingVolts'][$rectifier] = $this->moved($supply, $this->solution->supplies[$s], $rectifier, 1.0 + self::STEP, 1.0) / self::STEP;
-                $slopes['windingOhms'][$rectifier] = $this->moved($supply, $this->solution->supplies[$s], $rectifier, 1.0, 1.0 + self::STEP) / self::STEP;
+        foreach (WindingSlopes::of($this->solution) as $s => $bySupply) {
+            foreach ($bySupply as $rectifier => [$byVolts, $byOhms]) {
+                foreach ($this->solution->supplies[$s]->ports as $k => $port) {
+                    $answer = $this->answer[$port->plus] - $this->answer[$port->minus];
+                    $slopes['windingVolts'][$rectifier] = ($slopes['windingVolts'][$rectifier] ?? 0.0) + $byVolts[$k] * $answer;
+                    $slopes['windingOhms'][$rectifier] = ($slopes['windingOhms'][$rectifier] ?? 0.0) + $byOhms[$k] * $answer;
+                }
             }
         }
 
         return $slopes;
-    }
-
-    /** @return list<string> */
-    private function rectifiers(MainsSupply $supply): array
-    {
-        return array_values(array_unique(array_map(static fn (Port|ChokePort $p): string => $p->rectifier, [...$supply->ports, ...$supply->chokes])));
-    }
-
-    /** Volts by which the reading moves when one rectifier's winding is scaled, all else held. */
-    private function moved(MainsSupply $supply, SupplyState $state, string $rectifier, float $volts, float $ohms): float
-    {
-        $sum = 0.0;
-        $resistance = $supply->primaryOhms + $state->lampOhms;
-        if (null !== $state->cycle && \in_array($rectifier, array_map(static fn (Port $p): string => $p->rectifier, $supply->ports), true)) {
-            $across = $ports = [];
-            foreach ($supply->ports as $k => $port) {
-                $across[] = $this->across($port) + $state->lift[$k];
-                $ports[] = $port->rectifier === $rectifier ? $port->scaled($volts, $ohms) : $port;
-            }
-            $moved = AveragedCharging::over($ports, $across, $state->peakVolts, $resistance, $state->conductance);
-            foreach ($supply->ports as $k => $port) {
-                $sum += ($moved->current[$k] - $state->cycle->current[$k]) * ($this->answer[$port->plus] - $this->answer[$port->minus]);
-            }
-        }
-        foreach ($supply->chokes as $choke) {
-            if ($choke->rectifier === $rectifier) {
-                [$moved] = $choke->scaled($volts, $ohms)->underLoad($this->across($choke), $state->peakVolts / \M_SQRT2, $resistance, 0.0, $supply->hertz);
-                [$still] = $choke->underLoad($this->across($choke), $state->peakVolts / \M_SQRT2, $resistance, 0.0, $supply->hertz);
-                $sum += ($moved - $still) * ($this->answer[$choke->plus] - $this->answer[$choke->minus]);
-            }
-        }
-
-        return $sum;
-    }
-
-    private function across(Port|ChokePort $port): float
-    {
-        return $this->solution->volts[$port->plus] - $this->solution->volts[$port->minus];
     }
 }

@@ -17,7 +17,6 @@ final class Ripple
      */
     public static function of(Solution $solution): array
     {
-        $answering = new SmallSignal($solution);
         $ac = new SmallSignal($solution, withRectifiers: false);
         $size = $solution->circuit->size();
         $re = $im = [];
@@ -27,7 +26,7 @@ final class Ripple
             if ([] === $supply->ports) {
                 continue;
             }
-            $waveforms = MainsWaveforms::of($solution, $s, $answering);
+            $waveforms = MainsWaveforms::of($solution, $s);
             for ($h = 1; $h <= self::HARMONICS; ++$h) {
                 $drive = [];
                 foreach ($supply->ports as $k => $port) {

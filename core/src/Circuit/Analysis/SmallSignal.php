@@ -4,11 +4,8 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Analysis;
 
-use Yew\Core\Circuit\Compile\Compiler;
-use Yew\Core\Circuit\Element\Capacitor;
-use Yew\Core\Circuit\Element\CoupledWindings;
+use Yew\Core\Circuit\Compile\Reactances;
 use Yew\Core\Circuit\Element\CurrentSource;
-use Yew\Core\Circuit\Element\Inductor;
 use Yew\Core\Circuit\Element\VoltageSource;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Solve\Linearisation;
@@ -31,14 +28,7 @@ final class SmallSignal
     /** @var list<float> real parts that no frequency changes, by slot */
     private readonly array $resistive;
 
-    /** @var list<array{int, int, float}> capacitors: nodes and farads */
-    private array $capacitors = [];
-
-    /** @var list<array{int, int, float, float}> chokes: nodes, henries, ohms */
-    private array $chokes = [];
-
-    /** @var list<array{CoupledWindings, list<array{int, int}>, list<float>}> with nodes and copper resistance of each winding */
-    private array $coupled = [];
+    private readonly Reactances $reactances;
 
     /** @var array<int, float> amperes that the AC sources of the circuit drive into each node */
     private array $sources;
@@ -47,24 +37,12 @@ final class SmallSignal
     public function __construct(private readonly Solution $solution, private readonly bool $withRectifiers = true)
     {
         $circuit = $solution->circuit;
-        $factors = $circuit->factors;
+        $this->reactances = $circuit->reactances;
         $this->chassis = $circuit->size();
         $this->sources = array_fill(0, $this->chassis + 1, 0.0);
-        $inductive = [];
         $node = $circuit->nodes->number(...);
-        foreach ($circuit->netlist->elements as $id => $element) {
-            if ($element instanceof Capacitor) {
-                $this->capacitors[] = [$node($element->plus), $node($element->minus), $element->farads * $factors->part($id)];
-            } elseif ($element instanceof Inductor) {
-                $this->chokes[] = [$node($element->a), $node($element->b), $element->henries, max(Compiler::LEAST_OHMS, $element->ohms * $factors->part($id))];
-                $inductive[$id] = true;
-            } elseif ($element instanceof CoupledWindings) {
-                $ends = array_map(static fn ($w): array => [$node($w->start), $node($w->end)], $element->windings);
-                $this->coupled[] = [$element, $ends, array_map(static fn ($w): float => max(Compiler::LEAST_OHMS, $w->ohms * $factors->windingOhms($w->id)), $element->windings)];
-                foreach ($element->windings as $winding) {
-                    $inductive[$winding->id] = true;
-                }
-            } elseif ($element instanceof VoltageSource) {
+        foreach ($circuit->netlist->elements as $element) {
+            if ($element instanceof VoltageSource) {
                 $this->sources[$node($element->plus)] += $element->acVolts / VoltageSource::SERIES_OHMS;
                 $this->sources[$node($element->minus)] -= $element->acVolts / VoltageSource::SERIES_OHMS;
             } elseif ($element instanceof CurrentSource) {
@@ -72,8 +50,8 @@ final class SmallSignal
                 $this->sources[$node($element->from)] -= $element->acAmperes;
             }
         }
-        $this->pattern = new Pattern($this->chassis, $this->links());
-        $this->resistive = $this->resistive($inductive);
+        $this->pattern = $this->reactances->pattern();
+        $this->resistive = $this->resistive();
     }
 
     /**
@@ -86,16 +64,16 @@ final class SmallSignal
         $omega = 2.0 * \M_PI * $hertz;
         $re = $this->resistive;
         $im = array_fill(0, \count($re), 0.0);
-        foreach ($this->capacitors as [$a, $b, $farads]) {
-            $this->add($im, $a, $b, $omega * $farads);
+        foreach ($this->reactances->capacitors as [$a, $b, $farads]) {
+            $this->pattern->add($im, $a, $b, $omega * $farads);
         }
-        foreach ($this->chokes as [$a, $b, $henries, $ohms]) {
+        foreach ($this->reactances->chokes as [$a, $b, $henries, $ohms]) {
             $square = $ohms * $ohms + $omega * $omega * $henries * $henries;
-            $this->add($re, $a, $b, $ohms / $square);
-            $this->add($im, $a, $b, -$omega * $henries / $square);
+            $this->pattern->add($re, $a, $b, $ohms / $square);
+            $this->pattern->add($im, $a, $b, -$omega * $henries / $square);
         }
-        foreach ($this->coupled as [$transformer, $ends, $copper]) {
-            $this->transformer($re, $im, $transformer, $ends, $copper, $omega);
+        foreach ($this->reactances->coupled as $transformer) {
+            $this->transformer($re, $im, $transformer, $omega);
         }
         $im = array_values($im);
         if (!ComplexLu::factor($this->pattern, $re, $im)) {
@@ -162,35 +140,8 @@ final class SmallSignal
         return hypot($x[$node], $y[$node]);
     }
 
-    /** @return list<array{int, int}> */
-    private function links(): array
-    {
-        $circuit = $this->solution->circuit;
-        $links = [];
-        foreach ($circuit->pattern->slots() as $place => $_) {
-            $links[] = [intdiv($place, $circuit->size()), $place % $circuit->size()];
-        }
-        foreach ([...$this->capacitors, ...$this->chokes] as [$a, $b]) {
-            $links[] = [$a, $b];
-        }
-        foreach ($this->coupled as [, $ends]) {
-            $all = array_merge(...$ends);
-            foreach ($all as $a) {
-                foreach ($all as $b) {
-                    $links[] = [$a, $b];
-                }
-            }
-        }
-
-        return $links;
-    }
-
-    /**
-     * @param array<string, true> $inductive ids whose DC resistance is part of an impedance
-     *
-     * @return list<float>
-     */
-    private function resistive(array $inductive): array
+    /** @return list<float> */
+    private function resistive(): array
     {
         $circuit = $this->solution->circuit;
         // All of the Jacobian first, in the DC circuit's own slots, then moved over.
@@ -198,7 +149,7 @@ final class SmallSignal
         $b = $circuit->drive;
         Linearisation::near($circuit, $this->solution->situation, $this->solution)->stamp($a, $b);
         foreach ($this->withRectifiers ? $circuit->supplies : [] as $s => $supply) {
-            foreach ($this->solution->supplies[$s]->cycle->slope ?? [] as $k => $row) {
+            foreach ($this->solution->supplies[$s]->cycle->slope as $k => $row) {
                 foreach ($row as $l => $slope) {
                     [$pp, $pm, $mp, $mm] = $supply->slots[$k][$l];
                     $a[$pp] -= $slope;
@@ -213,38 +164,28 @@ final class SmallSignal
             $values[$this->pattern->slot(intdiv($place, $circuit->size()), $place % $circuit->size())] += $a[$slot];
         }
         foreach ($circuit->conductances as $c) {
-            if (isset($inductive[$c->id])) {
-                $this->add($values, $c->a, $c->b, -$c->siemens);
+            if (isset($this->reactances->inductive[$c->id])) {
+                $this->pattern->add($values, $c->a, $c->b, -$c->siemens);
             }
         }
 
         return array_values($values);
     }
 
-    /** @param array<int, float> $values */
-    private function add(array &$values, int $a, int $b, float $siemens): void
-    {
-        [$aa, $ab, $ba, $bb] = $this->pattern->meeting($a, $b, $a, $b);
-        $values[$aa] += $siemens;
-        $values[$bb] += $siemens;
-        $values[$ab] -= $siemens;
-        $values[$ba] -= $siemens;
-    }
-
     /**
-     * @param array<int, float>     $re
-     * @param array<int, float>     $im
-     * @param list<array{int, int}> $ends
-     * @param list<float>           $copper
+     * @param array<int, float>                                             $re
+     * @param array<int, float>                                             $im
+     * @param array{float, list<array{int, int}>, list<float>, list<float>} $transformer
      */
-    private function transformer(array &$re, array &$im, CoupledWindings $transformer, array $ends, array $copper, float $omega): void
+    private function transformer(array &$re, array &$im, array $transformer, float $omega): void
     {
+        [$coupling, $ends, $henries, $copper] = $transformer;
         $count = \count($ends);
         $z = $unit = [];
         for ($i = 0; $i < $count; ++$i) {
             for ($j = 0; $j < $count; ++$j) {
-                $mutual = $i === $j ? 1.0 : $transformer->coupling;
-                $z[$i][$j] = [$i === $j ? $copper[$i] : 0.0, $omega * $mutual * sqrt($transformer->windings[$i]->henries * $transformer->windings[$j]->henries)];
+                $mutual = $i === $j ? 1.0 : $coupling;
+                $z[$i][$j] = [$i === $j ? $copper[$i] : 0.0, $omega * $mutual * sqrt($henries[$i] * $henries[$j])];
                 $unit[$i][$j] = [$i === $j ? 1.0 : 0.0, 0.0];
             }
         }
@@ -252,11 +193,8 @@ final class SmallSignal
         foreach ($ends as $i => [$a, $b]) {
             foreach ($ends as $j => [$c, $d]) {
                 [$g, $s] = $y[$i][$j];
-                foreach ($this->pattern->meeting($a, $b, $c, $d) as $corner => $slot) {
-                    $sign = 0 === $corner || 3 === $corner ? 1.0 : -1.0;
-                    $re[$slot] += $sign * $g;
-                    $im[$slot] += $sign * $s;
-                }
+                $this->pattern->addBetween($re, [$a, $b], [$c, $d], $g);
+                $this->pattern->addBetween($im, [$a, $b], [$c, $d], $s);
             }
         }
     }

@@ -33,6 +33,9 @@ final readonly class Stresses
         $factors = $solution->circuit->factors;
         $resistors = $capacitors = [];
         foreach ($solution->circuit->netlist->elements as $element) {
+            if ([] !== array_filter($element->places(), $solution->cannotSolve(...))) {
+                continue;
+            }
             $factor = $factors->part($element->id());
             if ($element instanceof Resistor) {
                 $resistors[] = self::carried($element->id, $solution->at($element->a, $element->b), $element->ohms * $factor, $element->watts);
@@ -78,6 +81,9 @@ final readonly class Stresses
         $tubes = [];
         $v = $solution->volts;
         foreach ($solution->circuit->tubes as $stage) {
+            if (isset($solution->unsolved[$stage->cathode]) || isset($solution->unsolved[$stage->plate])) {
+                continue;
+            }
             [$plate, $screen, $grid] = $stage->volts($v);
             [$ip, , , , $is, , , , $ig] = $stage->at($plate, $screen, $grid);
             $limits = $catalogue->find($solution->circuit->netlist->tube($stage->position)->type ?? '')?->limitsOf($stage->section);

@@ -33,7 +33,8 @@ final readonly class CompiledCircuit
         public array $linear,
         public array $drive,
         public array $floating,
-        public Factors $factors = new Factors(),
+        public Factors $factors,
+        public Reactances $reactances,
     ) {
     }
 

@@ -13,6 +13,7 @@ use Yew\Core\Circuit\Element\Element;
 use Yew\Core\Circuit\Element\Inductor;
 use Yew\Core\Circuit\Element\MainsTransformer;
 use Yew\Core\Circuit\Element\Potentiometer;
+use Yew\Core\Circuit\Element\Rectifier;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\StandbySwitch;
 use Yew\Core\Circuit\Element\Tube;
@@ -20,7 +21,6 @@ use Yew\Core\Circuit\Element\VoltageSource;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Situation;
-use Yew\Core\Circuit\Supply\ChokePort;
 use Yew\Core\Circuit\Supply\HeaterLoad;
 use Yew\Core\Circuit\Supply\Port;
 use Yew\Core\Numeric\Pattern;
@@ -92,8 +92,8 @@ final class Compiler
             $at = $this->electrodes($tube, $section);
             array_push($links, [$at['plate'], $at['cathode']], [$at['grid'], $at['cathode']], [$at['screen'], $at['cathode']], [$at['plate'], $at['grid']], [$at['plate'], $at['screen']], [$at['screen'], $at['grid']]);
         }
-        foreach ($supplies as [, $ports, $chokes]) {
-            foreach ([...$ports, ...$chokes] as $k) {
+        foreach ($supplies as [, $ports]) {
+            foreach ($ports as $k) {
                 $this->conductances[] = new Conductance($k->rectifier.'/leak', $k->plus, $k->minus, 1.0 / self::RESERVOIR_LEAK_OHMS);
             }
             foreach ($ports as $k) {
@@ -101,16 +101,13 @@ final class Compiler
                     array_push($links, [$k->plus, $l->plus], [$k->plus, $l->minus], [$k->minus, $l->minus]);
                 }
             }
-            foreach ($chokes as $choke) {
-                $links[] = [$choke->plus, $choke->minus];
-            }
         }
         foreach ($this->floating($links, $chassis) as $node) {
             $this->conductances[] = new Conductance('anchor', $node, $chassis, self::ANCHOR_SIEMENS);
         }
         $pattern = new Pattern($chassis, $links);
 
-        return new CompiledCircuit($this->netlist, $this->nodes, $pattern, $this->conductances, $this->sources, $this->tubeStages($pattern), $this->diodeStages($diodes, $pattern), self::mainsSupplies($supplies, $pattern), $this->linear($pattern), $this->drive($chassis), $this->floatingNodes, $this->factors);
+        return new CompiledCircuit($this->netlist, $this->nodes, $pattern, $this->conductances, $this->sources, $this->tubeStages($pattern), $this->diodeStages($diodes, $pattern), self::mainsSupplies($supplies, $pattern), $this->linear($pattern), $this->drive($chassis), $this->floatingNodes, $this->factors, new Reactances($this->netlist, $this->nodes, $this->factors, $pattern));
     }
 
     private function element(Element $element): void
@@ -121,6 +118,7 @@ final class Compiler
             $element instanceof Potentiometer => $this->potentiometer($element, $factor),
             $element instanceof Inductor => $this->conduct($element->id, $element->a, $element->b, $element->ohms * $factor),
             $element instanceof CoupledWindings => $this->windings($element),
+            $element instanceof Rectifier && null !== $element->choke => $this->conduct($element->id.'/choke', $element->chokeInput(), $element->plus, $element->choke[1] * $this->factors->part($element->id.'/choke')),
             $element instanceof Capacitor && null !== $element->leakOhms => $this->conduct($element->id, $element->plus, $element->minus, $element->leakOhms),
             $element instanceof StandbySwitch => $this->situation->standby ? null : $this->conduct($element->id, $element->a, $element->b, StandbySwitch::CLOSED_OHMS),
             $element instanceof VoltageSource => $this->source($element),
@@ -279,14 +277,14 @@ final class Compiler
     }
 
     /**
-     * @param list<array{MainsTransformer, list<Port>, list<ChokePort>, list<HeaterLoad>}> $supplies
+     * @param list<array{MainsTransformer, list<Port>, list<HeaterLoad>}> $supplies
      *
      * @return list<MainsSupply>
      */
     private static function mainsSupplies(array $supplies, Pattern $pattern): array
     {
         $compiled = [];
-        foreach ($supplies as [$transformer, $ports, $chokes, $heaters]) {
+        foreach ($supplies as $number => [$transformer, $ports, $heaters]) {
             $slots = [];
             foreach ($ports as $k) {
                 $row = [];
@@ -295,8 +293,7 @@ final class Compiler
                 }
                 $slots[] = $row;
             }
-            $chokeSlots = array_map(static fn (ChokePort $c): array => $pattern->meeting($c->plus, $c->minus, $c->plus, $c->minus), $chokes);
-            $compiled[] = new MainsSupply($transformer->id, $transformer->ratedVolts, $transformer->hertz, max(self::LEAST_OHMS, $transformer->primaryOhms), $ports, $slots, $chokes, $chokeSlots, $heaters);
+            $compiled[] = new MainsSupply($number, $transformer->id, $transformer->ratedVolts, $transformer->hertz, max(self::LEAST_OHMS, $transformer->primaryOhms), $ports, $slots, $heaters);
         }
 
         return $compiled;

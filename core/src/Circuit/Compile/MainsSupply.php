@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Compile;
 
-use Yew\Core\Circuit\Supply\ChokePort;
 use Yew\Core\Circuit\Supply\HeaterLoad;
 use Yew\Core\Circuit\Supply\Port;
 
@@ -12,22 +11,31 @@ use Yew\Core\Circuit\Supply\Port;
 final readonly class MainsSupply
 {
     /**
+     * @param int                   $number  among the transformers of the circuit
      * @param list<Port>            $ports
-     * @param list<list<list<int>>> $slots      for ports k and l the four slots (k+,l+), (k+,l−), (k−,l+), (k−,l−)
-     * @param list<ChokePort>       $chokes     rectifiers into an input choke
-     * @param list<list<int>>       $chokeSlots
+     * @param list<list<list<int>>> $slots   for ports k and l the four slots (k+,l+), (k+,l−), (k−,l+), (k−,l−)
      * @param list<HeaterLoad>      $heaters
      */
     public function __construct(
+        public int $number,
         public string $id,
         public float $ratedVolts,
         public float $hertz,
         public float $primaryOhms,
         public array $ports,
         public array $slots,
-        public array $chokes,
-        public array $chokeSlots,
         public array $heaters,
     ) {
+    }
+
+    /** Conductance of all heaters, as seen at the core of the transformer, siemens. */
+    public function heaterConductance(float $coreVolts): float
+    {
+        $conductance = 0.0;
+        foreach ($this->heaters as $heaters) {
+            $conductance += $heaters->conductance($coreVolts);
+        }
+
+        return $conductance;
     }
 }

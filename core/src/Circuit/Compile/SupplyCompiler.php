@@ -14,7 +14,6 @@ use Yew\Core\Circuit\Element\SupplyWinding;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Situation;
-use Yew\Core\Circuit\Supply\ChokePort;
 use Yew\Core\Circuit\Supply\HeaterLoad;
 use Yew\Core\Circuit\Supply\Port;
 use Yew\Core\Tube\Model\RectifierModel;
@@ -31,7 +30,7 @@ final readonly class SupplyCompiler
     }
 
     /**
-     * @return list<array{MainsTransformer, list<Port>, list<ChokePort>, list<HeaterLoad>}>
+     * @return list<array{MainsTransformer, list<Port>, list<HeaterLoad>}>
      *
      * @throws BadCircuit when a winding or rectifier tube that is named does not exist
      */
@@ -40,17 +39,13 @@ final readonly class SupplyCompiler
         $supplies = [];
         $transformers = $this->netlist->all(MainsTransformer::class);
         foreach ($transformers as $transformer) {
-            $ports = $chokes = $heaters = [];
+            $ports = $heaters = [];
             foreach ($this->netlist->all(Rectifier::class) as $rectifier) {
                 $winding = $transformer->windings[$rectifier->winding] ?? null;
                 if (null === $winding || ($rectifier->deadInStandby && $this->situation->standby)) {
                     continue;
                 }
-                if (RectifierKind::ChokeInput === $rectifier->kind) {
-                    array_push($chokes, ...$this->choke($rectifier, $winding, $transformer));
-                } else {
-                    array_push($ports, ...$this->ports($rectifier, $winding, $transformer));
-                }
+                array_push($ports, ...$this->ports($rectifier, $winding, $transformer));
             }
             foreach ($this->netlist->all(Heaters::class) as $load) {
                 $winding = $transformer->windings[$load->winding] ?? null;
@@ -58,7 +53,7 @@ final readonly class SupplyCompiler
                     $heaters[] = new HeaterLoad($load->id, $winding->id, $this->turns($winding, $transformer, $load->id), $this->ohms($winding, $load->id), $load->volts, $this->heaterAmperes($load));
                 }
             }
-            $supplies[] = [$transformer, $ports, $chokes, $heaters];
+            $supplies[] = [$transformer, $ports, $heaters];
         }
         $this->checkWindings($transformers);
 
@@ -83,47 +78,42 @@ final readonly class SupplyCompiler
         if (!$fitted) {
             return [];
         }
-        $half = RectifierKind::CentreTap === $rectifier->kind ? 0.5 : 1.0;
-        $turns = $this->turns($winding, $transformer, $rectifier->id) * $rectifier->share * $half;
-        $ohms = max(self::LEAST_OHMS, $this->ohms($winding, $rectifier->id) * $rectifier->share * $half + $rectifier->seriesOhms);
-        $drop = null === $model ? $rectifier->dropVolts : 0.0;
-        $farads = array_map(fn (string $id): float => $this->farads($id), $rectifier->reservoirs);
-        $plus = $this->nodes->number($rectifier->plus);
-        $minus = $this->nodes->number($rectifier->minus);
-        $port = static fn (int $a, int $b, float $diodes, bool $positive, bool $negative, float $share, float $farads): Port => new Port($rectifier->id, $winding->id, $a, $b, $turns, $ohms, $drop * $diodes, $model, $positive, $negative, $share, $share, $farads);
+        $port = new Port($rectifier->id, $winding->id, $this->nodes->number($rectifier->plus), $this->nodes->number($rectifier->minus), $this->turns($winding, $transformer, $rectifier->id) * $rectifier->share, $this->ohms($winding, $rectifier->id) * $rectifier->share, null === $model ? $rectifier->dropVolts : 0.0, $model, true, true, 1.0, 1.0, 0.0);
         switch ($rectifier->kind) {
+            case RectifierKind::ChokeInput:
+                if (null === $rectifier->choke) {
+                    throw BadCircuit::at($rectifier->id, 'a choke input needs its choke');
+                }
+
+                return [$this->wired($port->ofTwoHalves()->between($this->nodes->number($rectifier->chokeInput()), $port->minus), $rectifier)];
             case RectifierKind::CentreTap:
-                return [$port($plus, $minus, 1.0, true, true, 1.0, array_sum($farads))];
+                return [$this->wired($port->ofTwoHalves(), $rectifier)];
             case RectifierKind::Bridge:
-                return [$port($plus, $minus, 2.0, true, true, 1.0, array_sum($farads))];
+                return [$this->wired($port->throughTwoDiodes(), $rectifier)];
             case RectifierKind::HalfWave:
-                return [$port($plus, $minus, 1.0, !$rectifier->reversed, $rectifier->reversed, 1.0, array_sum($farads))];
+                return [$this->wired($port->conducting(!$rectifier->reversed, $rectifier->reversed), $rectifier)];
             case RectifierKind::FullWaveDoubler:
                 $middle = $this->nodes->number($rectifier->middle ?? throw BadCircuit::at($rectifier->id, 'a full-wave doubler needs the place where its reservoirs meet'));
 
-                return [$port($plus, $middle, 1.0, true, false, 1.0, $farads[0] ?? 0.0), $port($middle, $minus, 1.0, false, true, 1.0, $farads[1] ?? $farads[0] ?? 0.0)];
+                return [$this->wired($port->between($port->plus, $middle)->conducting(true, false), $rectifier), $this->wired($port->between($middle, $port->minus)->conducting(false, true), $rectifier)];
             default:
-                $inverse = array_sum(array_map(static fn (float $c): float => $c > 0.0 ? 1.0 / $c : \INF, $farads));
+                $series = $this->netlist->find($rectifier->reservoirs[0] ?? '');
 
-                $both = $port($plus, $minus, 1.0, true, true, 0.5, $inverse > 0.0 ? 1.0 / $inverse : 0.0);
-
-                return [new Port($both->rectifier, $both->winding, $plus, $minus, $both->turns, $both->ohms, $both->dropVolts, $model, true, true, 0.5, 0.5, $both->farads, $farads[0] ?? 0.0)];
+                // Without the capacitor in series with its winding nothing flows.
+                return $series instanceof Capacitor ? [$this->wired($port, $rectifier)->pumping($series->farads * $this->factors->part($series->id), $series->leakOhms)] : [];
         }
     }
 
-    /** @return list<ChokePort> */
-    private function choke(Rectifier $rectifier, SupplyWinding $winding, MainsTransformer $transformer): array
+    /** With the resistors in its leads and the capacitors straight across it. */
+    private function wired(Port $port, Rectifier $rectifier): Port
     {
-        [$fitted, $model] = $this->rectifierTube($rectifier);
-        [$henries, $ohms] = $rectifier->choke ?? throw BadCircuit::at($rectifier->id, 'a choke input needs its choke');
-        if (!$fitted) {
-            return [];
+        $farads = 0.0;
+        foreach ($this->netlist->all(Capacitor::class) as $id => $capacitor) {
+            [$a, $b] = [$this->nodes->number($capacitor->plus), $this->nodes->number($capacitor->minus)];
+            $farads += $a !== $b && (($a === $port->plus && $b === $port->minus) || ($a === $port->minus && $b === $port->plus)) ? $capacitor->farads * $this->factors->part($id) : 0.0;
         }
-        // A rectifier tube's drop at a choke's steady current: taken at a typical 100 mA (our choice).
-        $drop = null === $model ? $rectifier->dropVolts : (0.1 / $model->perveance) ** (2.0 / 3.0);
-        $half = 0.5 * $rectifier->share;
 
-        return [new ChokePort($rectifier->id, $winding->id, $this->nodes->number($rectifier->plus), $this->nodes->number($rectifier->minus), $this->turns($winding, $transformer, $rectifier->id) * $half, $this->ohms($winding, $rectifier->id) * $half + $rectifier->seriesOhms + $ohms, $drop, $henries)];
+        return $port->loaded(max(self::LEAST_OHMS, $port->ohms + $rectifier->seriesOhms), $farads);
     }
 
     /** @return array{bool, RectifierModel|null} whether it can conduct, and its law when it is a tube */
@@ -156,13 +146,6 @@ final readonly class SupplyCompiler
         }
 
         return $amperes;
-    }
-
-    private function farads(string $id): float
-    {
-        $capacitor = $this->netlist->find($id);
-
-        return $capacitor instanceof Capacitor ? $capacitor->farads * $this->factors->part($id) : 0.0;
     }
 
     private function turns(SupplyWinding $winding, MainsTransformer $transformer, string $user): float

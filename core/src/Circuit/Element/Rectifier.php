@@ -47,6 +47,12 @@ final readonly class Rectifier implements Element
 
     public function places(): array
     {
-        return null === $this->middle ? [$this->plus, $this->minus] : [$this->plus, $this->middle, $this->minus];
+        return [$this->plus, ...(null === $this->middle ? [] : [$this->middle]), ...(null === $this->choke ? [] : [$this->chokeInput()]), $this->minus];
+    }
+
+    /** Where the diodes meet the input choke. */
+    public function chokeInput(): string
+    {
+        return $this->id.'/choke-input';
     }
 }

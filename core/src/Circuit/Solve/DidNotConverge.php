@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Solve;
 
-/** The solver found no operating point: says where it was worst. */
+/** The solver found no operating point: names the place that moves. */
 final class DidNotConverge extends \RuntimeException
 {
     private function __construct(public readonly string $worstPlace, public readonly float $lastStepVolts, string $sentence)
@@ -14,12 +14,6 @@ final class DidNotConverge extends \RuntimeException
 
     public static function at(string $place, float $volts): self
     {
-        return new self($place, $volts, \sprintf('did not converge; the worst place is %s, still moving by %.3g V', $place, $volts));
-    }
-
-    /** A reservoir so small for its load that it runs almost empty in every period: neither averaging nor stepping answers for it. */
-    public static function starved(string $place, float $rippleVolts): self
-    {
-        return new self($place, $rippleVolts, \sprintf('the reservoir at %s is far too small for its load: its ripple of %.0f V is as large as its volts', $place, $rippleVolts));
+        return new self($place, $volts, \sprintf('did not converge; the place that moves most is %s, %s', $place, is_finite($volts) ? \sprintf('by %.3g V', $volts) : 'without bounds'));
     }
 }

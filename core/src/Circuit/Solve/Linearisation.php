@@ -21,8 +21,8 @@ final class Linearisation
     /** @var list<array<int, float>> across each port of each supply */
     public array $ports = [];
 
-    /** @var list<array<int, float>> across each choke input of each supply */
-    public array $chokes = [];
+    /** @var array<int, true> supplies whose rectifiers follow a straight line */
+    private array $straight = [];
 
     private function __construct(private readonly CompiledCircuit $circuit, private readonly Situation $situation)
     {
@@ -43,8 +43,7 @@ final class Linearisation
         $point->diodes = array_map(static fn (): float => 0.0, $circuit->diodes);
         foreach ($circuit->supplies as $supply) {
             $peak = $share * \M_SQRT2 * $situation->inletVolts;
-            $point->ports[] = array_map(static fn ($port): float => 0.88 * $port->turns * $peak / $port->voltsShare, $supply->ports);
-            $point->chokes[] = array_map(static fn ($choke): float => 0.6 * $choke->turns * $peak, $supply->chokes);
+            $point->ports[] = array_map(static fn ($port): float => 0.88 * ($port->topVolts($peak) - $port->presumedLift($peak)), $supply->ports);
         }
 
         return $point;
@@ -62,7 +61,6 @@ final class Linearisation
         }
         foreach ($circuit->supplies as $supply) {
             $point->ports[] = array_map(static fn ($port): float => $v[$port->plus] - $v[$port->minus], $supply->ports);
-            $point->chokes[] = array_map(static fn ($choke): float => $v[$choke->plus] - $v[$choke->minus], $supply->chokes);
         }
 
         return $point;
@@ -120,6 +118,46 @@ final class Linearisation
     }
 
     /**
+     * Adds the slopes of all tubes and diodes with every grid held against its cathode.
+     *
+     * @param array<int, float> $a
+     */
+    public function stampWithGridsHeld(array &$a): void
+    {
+        foreach ($this->circuit->tubes as $i => $stage) {
+            [, $pp, $ps, , $is, $sp, $ss] = $stage->at(...$this->tubes[$i]);
+            [$rp, $rs, , $rk] = $stage->slots;
+            $a[$rp[0]] += $pp;
+            $a[$rp[1]] += $ps;
+            $a[$rp[3]] -= $pp + $ps;
+            $a[$rk[0]] -= $pp + $sp;
+            $a[$rk[1]] -= $ps + $ss;
+            $a[$rk[3]] += $pp + $ps + $sp + $ss;
+            if (0.0 !== $is) {
+                $a[$rs[0]] += $sp;
+                $a[$rs[1]] += $ss;
+                $a[$rs[3]] -= $sp + $ss;
+            }
+        }
+        foreach ($this->circuit->diodes as $i => $diode) {
+            $slope = $diode->at($this->diodes[$i])[1];
+            [$aa, $ac, $ca, $cc] = $diode->slots;
+            $a[$aa] += $slope;
+            $a[$cc] += $slope;
+            $a[$ac] -= $slope;
+            $a[$ca] -= $slope;
+        }
+    }
+
+    /** Whether the rectifiers of a supply follow a straight line, so that they may move at once as far as they like. */
+    public function follow(int $supply, bool $straight): void
+    {
+        if ($straight) {
+            $this->straight[$supply] = true;
+        }
+    }
+
+    /**
      * Moves each element to the new volts, as far as it may go at once.
      *
      * @param array<int, float> $v
@@ -132,9 +170,9 @@ final class Linearisation
         foreach ($this->circuit->tubes as $i => $stage) {
             [$p, $s, $g] = $this->tubes[$i];
             [$plate, $screen, $grid] = $stage->volts($v);
-            $reach = 30.0 + 0.6 * ($p > 0.0 ? $p : -$p);
+            $reach = 5.0 + 0.6 * ($p > 0.0 ? $p : -$p);
             $limitedPlate = $plate > $p + $reach ? $p + $reach : ($plate < $p - $reach ? $p - $reach : $plate);
-            $reach = 30.0 + 0.5 * ($s > 0.0 ? $s : -$s);
+            $reach = 2.0 + 0.5 * ($s > 0.0 ? $s : -$s);
             $limitedScreen = $screen > $s + $reach ? $s + $reach : ($screen < $s - $reach ? $s - $reach : $screen);
             $reach = 0.5 + 0.5 * ($g > 0.0 ? $g : -$g);
             $limitedGrid = $grid > $g + $reach ? $g + $reach : ($grid < $g - $reach ? $g - $reach : $grid);
@@ -152,16 +190,13 @@ final class Linearisation
             $peak = \M_SQRT2 * $this->situation->inletVolts;
             foreach ($supply->ports as $k => $port) {
                 $next = $v[$port->plus] - $v[$port->minus];
-                $top = $port->turns * $peak / $port->voltsShare;
+                $top = isset($this->straight[$s]) ? \INF : $port->topVolts($peak) - $port->presumedLift($peak);
                 $last = $this->ports[$s][$k];
                 if ($next >= $top && $last < $top) {
                     $held = $held || $next > $top * (1.0 + 1e-9);
                     $next = 0.5 * ($last + $top);
                 }
                 $this->ports[$s][$k] = $next;
-            }
-            foreach ($supply->chokes as $k => $choke) {
-                $this->chokes[$s][$k] = min($v[$choke->plus] - $v[$choke->minus], $choke->turns * $peak * 0.9999);
             }
         }
 

@@ -9,8 +9,16 @@ use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Supply\AveragedCharging;
 use Yew\Core\Circuit\Supply\ChargingCycle;
 use Yew\Core\Circuit\Supply\Lamp;
+use Yew\Core\Circuit\Supply\Port;
+use Yew\Core\Circuit\Supply\ReducedLoad;
+use Yew\Core\Circuit\Supply\SteadyPeriod;
 
-/** A mains transformer while Newton walks: its rectifiers are linearised, lamp and heaters follow the step before. */
+/**
+ * A mains transformer while Newton walks: its rectifiers are linearised, lamp and heaters follow the step before.
+ *
+ * Rectifiers into stiff reservoirs follow the averaged formula. Where a period was stepped, they follow the straight line that it
+ * gave, about the means that it found, and lamp and heaters stay as they were for it.
+ */
 final class MainsIteration
 {
     private float $lampOhms = 0.0;
@@ -21,34 +29,43 @@ final class MainsIteration
 
     private float $primaryAmperes = 0.0;
 
-    /** @var list<float> */
-    private array $lift;
+    private ?SteadyPeriod $period = null;
 
-    /** @var list<float> */
-    private array $chokeAmperes = [];
+    private ?ReducedLoad $load = null;
 
-    private ?ChargingCycle $cycle = null;
+    /** @var array{float, float}|null */
+    private ?array $lampBefore = null;
+
+    private ChargingCycle $cycle;
 
     private readonly float $inletVolts;
+
+    /** @var list<Port> */
+    private array $ports;
 
     /** @param int $index of the supply in the circuit */
     public function __construct(private readonly int $index, private readonly MainsSupply $supply, private readonly Situation $situation, float $share)
     {
         $this->inletVolts = $share * $situation->inletVolts;
         $this->coreVolts = $this->inletVolts;
-        $this->lift = array_fill(0, \count($supply->ports), 0.0);
+        $this->ports = $supply->ports;
+        $this->cycle = ChargingCycle::none(\count($supply->ports));
         if (null !== $situation->lampWatts) {
             $this->lampOhms = Lamp::ohms($situation->lampWatts, $situation->mainsVolts(), 0.3 * $situation->lampWatts / $situation->mainsVolts());
         }
     }
 
-    /** @param list<float>|null $lift */
-    public function startFrom(?SupplyState $state, ?array $lift): void
+    public function startFrom(?SupplyState $state): void
     {
-        if (null !== $state) {
-            [$this->lampOhms, $this->conductance, $this->coreVolts, $this->lift] = [$state->lampOhms, $state->conductance, $state->coreVolts, $state->lift];
+        if (null !== $state && \count($state->ports) === \count($this->ports)) {
+            [$this->lampOhms, $this->conductance, $this->coreVolts, $this->period, $this->load, $this->lampBefore] = [$state->lampOhms, $state->conductance, $state->coreVolts, $state->period, $state->load, $state->lampBefore];
         }
-        $this->lift = $lift ?? $this->lift;
+    }
+
+    /** Whether its rectifiers follow a straight line. */
+    public function isStepped(): bool
+    {
+        return null !== $this->period;
     }
 
     /**
@@ -59,75 +76,71 @@ final class MainsIteration
      */
     public function stamp(array &$a, array &$b, Linearisation $point): bool
     {
+        if (null !== $this->period) {
+            $this->cycle = $this->alongTheLine($this->period, $point);
+            [$this->primaryAmperes, $this->coreVolts] = [$this->cycle->primaryAmperes, $this->cycle->coreVolts];
+            $this->put($a, $b, $point);
+
+            return false;
+        }
         $supply = $this->supply;
         $ohms = $supply->primaryOhms + $this->lampOhms;
-        $moved = $this->loads($a, $b, $point, $ohms);
+        $moved = $this->heaters();
         $peak = \M_SQRT2 * $this->inletVolts;
-        if ([] === $supply->ports) {
-            $this->primaryAmperes = $this->inletVolts / ($ohms + 1.0 / max(1e-12, $this->conductance));
-            $core = $this->inletVolts - $ohms * $this->primaryAmperes;
-        } else {
-            $volts = [];
-            foreach ($point->ports[$this->index] as $k => $v) {
-                $volts[] = $v + $this->lift[$k];
-            }
-            $cycle = AveragedCharging::over($supply->ports, $volts, max(1e-9, $peak), $ohms, $this->conductance);
-            foreach ($supply->ports as $k => $port) {
-                $current = $cycle->current[$k];
-                foreach ($cycle->slope[$k] as $l => $slope) {
-                    [$pp, $pm, $mp, $mm] = $supply->slots[$k][$l];
-                    $a[$pp] -= $slope;
-                    $a[$pm] += $slope;
-                    $a[$mp] += $slope;
-                    $a[$mm] -= $slope;
-                    $current -= $slope * $point->ports[$this->index][$l];
-                }
-                $b[$port->plus] += $current;
-                $b[$port->minus] -= $current;
-            }
-            $this->cycle = $cycle;
-            $this->primaryAmperes = $cycle->primaryAmperes;
-            $core = $cycle->coreVolts;
+        $volts = [];
+        foreach ($point->ports[$this->index] as $k => $v) {
+            $volts[] = $v + $this->ports[$k]->presumedLift($peak);
         }
-        $moved = abs($core - $this->coreVolts) > 1e-7 * $this->inletVolts + 1e-9 || $moved;
-        $this->coreVolts = $core;
+        $this->cycle = AveragedCharging::over($this->ports, $volts, max(1e-9, $peak), $ohms, $this->conductance);
+        $this->put($a, $b, $point);
+        $this->primaryAmperes = $this->cycle->primaryAmperes;
+        $moved = abs($this->cycle->coreVolts - $this->coreVolts) > 1e-7 * $this->inletVolts + 1e-9 || $moved;
+        $this->coreVolts = $this->cycle->coreVolts;
 
         return $this->lamp() || $moved;
     }
 
     public function state(): SupplyState
     {
-        return new SupplyState($this->cycle, $this->lampOhms, $this->conductance, $this->coreVolts, $this->primaryAmperes, $this->lift, $this->chokeAmperes, \M_SQRT2 * $this->inletVolts);
+        return new SupplyState($this->ports, $this->cycle, $this->lampOhms, $this->conductance, $this->coreVolts, $this->primaryAmperes, \M_SQRT2 * $this->inletVolts, $this->period, $this->load, $this->lampBefore);
+    }
+
+    private function alongTheLine(SteadyPeriod $period, Linearisation $point): ChargingCycle
+    {
+        $current = $period->cycle->current;
+        foreach ($period->cycle->slope as $k => $row) {
+            foreach ($row as $l => $slope) {
+                $current[$k] += $slope * ($point->ports[$this->index][$l] - $period->volts[$l]);
+            }
+        }
+
+        return $period->cycle->withCurrent($current);
     }
 
     /**
-     * Heaters and choke inputs as a conductance at the core.
-     *
      * @param array<int, float> $a
      * @param array<int, float> $b
      */
-    private function loads(array &$a, array &$b, Linearisation $point, float $ohms): bool
+    private function put(array &$a, array &$b, Linearisation $point): void
     {
-        $conductance = 0.0;
-        foreach ($this->supply->heaters as $heaters) {
-            $conductance += $heaters->conductance($this->coreVolts);
-        }
-        $this->chokeAmperes = [];
-        foreach ($this->supply->chokes as $k => $choke) {
-            $volts = $point->chokes[$this->index][$k];
-            [$current, $slope] = $choke->underLoad($volts, $this->inletVolts, $ohms, $conductance, $this->supply->hertz);
-            [$pp, $pm, $mp, $mm] = $this->supply->chokeSlots[$k];
-            $a[$pp] -= $slope;
-            $a[$pm] += $slope;
-            $a[$mp] += $slope;
-            $a[$mm] -= $slope;
-            $b[$choke->plus] += $current - $slope * $volts;
-            $b[$choke->minus] -= $current - $slope * $volts;
-            $this->chokeAmperes[] = $current;
-            if ($this->coreVolts > 0.0) {
-                $conductance += max(0.0, $current * ($volts + $choke->dropVolts + $choke->ohms * $current)) / $this->coreVolts ** 2;
+        foreach ($this->ports as $k => $port) {
+            $current = $this->cycle->current[$k];
+            foreach ($this->cycle->slope[$k] as $l => $slope) {
+                [$pp, $pm, $mp, $mm] = $this->supply->slots[$k][$l];
+                $a[$pp] -= $slope;
+                $a[$pm] += $slope;
+                $a[$mp] += $slope;
+                $a[$mm] -= $slope;
+                $current -= $slope * $point->ports[$this->index][$l];
             }
+            $b[$port->plus] += $current;
+            $b[$port->minus] -= $current;
         }
+    }
+
+    private function heaters(): bool
+    {
+        $conductance = $this->supply->heaterConductance($this->coreVolts);
         $moved = abs($conductance - $this->conductance) > 1e-7 * $conductance + 1e-15;
         $this->conductance = $conductance;
 

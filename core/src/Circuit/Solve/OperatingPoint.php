@@ -15,86 +15,86 @@ use Yew\Core\Numeric\SparseLu;
  *
  * Every tube, diode and rectifier is linearised where it stands; how far it may move in one step is limited element by element,
  * so that the linear part of the circuit stays exact. Where that fails from a cold start, the sources are raised in steps
- * (Nagel, SPICE2, 1975). Limits on steps and iterations keep every run bounded.
+ * (Nagel, SPICE2, 1975). Limits on steps and iterations keep every run bounded. Where nothing helps, the islands that never came
+ * to rest have no answer; the others keep theirs.
  */
 final class OperatingPoint
 {
     private const RELATIVE = 1e-8;
     private const ABSOLUTE_VOLTS = 1e-7;
+    /** What is no more than the noise of the arithmetic counts as rest, once the quick iterations are over. */
+    private const NOISE_RELATIVE = 1e-6;
+    private const NOISE_VOLTS = 1e-4;
+    private const QUICK_ITERATIONS = 40;
     private const MOST_ITERATIONS = 120;
-
-    /** Rounds of stepping and solving where a reservoir is soft, and the share by which nothing may move any more. */
-    private const MOST_LIFTS = 8;
-    private const LIFTED = 2e-4;
-
+    /** Rounds of stepping and solving where a reservoir is soft. */
+    private const MOST_ROUNDS = 24;
     /** Shares of the sources, one after another, when a cold start fails. */
     private const STEPS = [0.02, 0.05, 0.1, 0.2, 0.35, 0.5, 0.65, 0.8, 0.9, 1.0];
 
     /**
      * @param Solution|null $start a neighbouring solution of the same topology
      *
-     * @throws DidNotConverge
+     * @throws DidNotConverge when no island of the circuit came to rest
      */
     public static function of(CompiledCircuit $circuit, Situation $situation, ?Solution $start = null): Solution
     {
-        if (null !== $start && \count($start->volts) === $circuit->size() + 1) {
-            try {
-                return self::settled($circuit, $situation, self::newton($circuit, $situation, Linearisation::near($circuit, $situation, $start), 1.0, null, $start));
-            } catch (DidNotConverge) {
-                // The neighbour was no help: begin cold.
+        if (null !== $start && [] === $start->unsolved && \count($start->volts) === $circuit->size() + 1) {
+            $solution = self::newton($circuit, $situation, Linearisation::near($circuit, $situation, $start), 1.0, $start);
+            $solution = [] === $solution->moving && SteppedSupplies::stillHold($solution, $start) ? $solution : self::settled($solution->forgettingLoads());
+            if ([] === $solution->moving) {
+                return $solution;
             }
+            // The neighbour was no help: begin cold.
         }
-        try {
-            return self::settled($circuit, $situation, self::newton($circuit, $situation, Linearisation::guess($circuit, $situation, 1.0), 1.0, null, null));
-        } catch (DidNotConverge) {
-            $solution = null;
-            foreach (self::STEPS as $share) {
-                $point = null === $solution ? Linearisation::guess($circuit, $situation, $share) : Linearisation::near($circuit, $situation, $solution);
-                $solution = self::newton($circuit, $situation, $point, $share, null, $solution);
-            }
+        $solution = self::settled(self::newton($circuit, $situation, Linearisation::guess($circuit, $situation, 1.0), 1.0, null));
+        if ([] === $solution->moving) {
+            return $solution;
+        }
+        $raised = null;
+        foreach (self::STEPS as $share) {
+            $point = null === $raised ? Linearisation::guess($circuit, $situation, $share) : Linearisation::near($circuit, $situation, $raised);
+            $raised = self::newton($circuit, $situation, $point, $share, $raised);
+        }
+        $raised = self::settled($raised);
 
-            return self::settled($circuit, $situation, $solution);
-        }
+        return [] === $raised->moving ? $raised : Islands::withoutAnswer($raised);
     }
 
     /** Where reservoirs are too small to be stiff, their ripple moves the mean: stepped through a period and solved again. */
-    private static function settled(CompiledCircuit $circuit, Situation $situation, Solution $solution): Solution
+    private static function settled(Solution $solution): Solution
     {
-        $moved = \INF;
-        for ($i = 0; $i < self::MOST_LIFTS; ++$i) {
-            $lift = SoftReservoirs::lift($solution);
-            if (null === $lift) {
+        $soft = [];
+        for ($round = 0; [] === $solution->moving; ++$round) {
+            $soft += SteppedSupplies::among($solution);
+            if ([] === $soft) {
                 return $solution;
             }
-            $next = self::newton($circuit, $situation, Linearisation::near($circuit, $situation, $solution), 1.0, $lift, $solution);
-            $moved = 0.0;
-            foreach ($next->volts as $node => $volts) {
-                $moved = max($moved, abs($volts - $solution->volts[$node]) - self::LIFTED * abs($volts));
-            }
-            $solution = $next;
-            if ($moved <= 0.0) {
-                SoftReservoirs::check($solution);
-
+            [$solution, $moving] = SteppedSupplies::step($solution, $soft);
+            if ([] === $moving) {
                 return $solution;
             }
+            if ($round >= self::MOST_ROUNDS) {
+                return $solution->moving($moving);
+            }
+            $solution = self::newton($solution->circuit, $solution->situation, Linearisation::near($solution->circuit, $solution->situation, $solution), 1.0, $solution);
         }
 
-        throw DidNotConverge::at($circuit->nodes->names[0] ?? 'chassis', $moved);
+        return $solution;
     }
 
-    /** @param list<list<float>>|null $lift */
-    private static function newton(CompiledCircuit $circuit, Situation $situation, Linearisation $point, float $share, ?array $lift, ?Solution $start): Solution
+    private static function newton(CompiledCircuit $circuit, Situation $situation, Linearisation $point, float $share, ?Solution $start): Solution
     {
         $size = $circuit->size();
         $pattern = $circuit->pattern;
         $mains = array_map(static fn (int $i, MainsSupply $supply): MainsIteration => new MainsIteration($i, $supply, $situation, $share), array_keys($circuit->supplies), $circuit->supplies);
-        foreach ($mains as $i => $iteration) {
-            $iteration->startFrom($start?->supplies[$i] ?? null, $lift[$i] ?? null);
+        foreach ($mains as $i => $supply) {
+            $supply->startFrom($start?->supplies[$i] ?? null);
+            $point->follow($i, $supply->isStepped());
         }
         $volts = $start->volts ?? array_fill(0, $size + 1, 0.0);
-        $worst = 0;
-        $step = \INF;
-        for ($iteration = 1; $iteration <= self::MOST_ITERATIONS; ++$iteration) {
+        $factored = $circuit->linear;
+        for ($iteration = 1;; ++$iteration) {
             $a = $circuit->linear;
             $b = $circuit->drive;
             if (1.0 !== $share) {
@@ -103,42 +103,41 @@ final class OperatingPoint
                 }
             }
             $point->stamp($a, $b);
-            $moving = false;
+            $limping = false;
             foreach ($mains as $supply) {
-                $moving = $supply->stamp($a, $b, $point) || $moving;
+                $limping = $supply->stamp($a, $b, $point) || $limping;
             }
             $factored = $a;
-            if (SparseLu::factor($pattern, $factored)) {
-                $next = SparseLu::solve($pattern, $factored, $b);
-            } else {
-                $next = DenseLu::solve(DenseLu::rows($pattern, $a), \array_slice($b, 0, $size)) ?? throw DidNotConverge::at($circuit->nodes->names[$worst] ?? 'chassis', \INF);
+            $next = SparseLu::factor($pattern, $factored) ? SparseLu::solve($pattern, $factored, $b) : DenseLu::solve(DenseLu::rows($pattern, $a), \array_slice($b, 0, $size));
+            if (null === $next) {
+                return new Solution($circuit, $situation, $volts, $factored, self::states($mains), $iteration, array_fill(0, $size, \INF));
             }
             $next[$size] = 0.0;
-            $step = 0.0;
-            $done = true;
+            [$relative, $absolute] = $iteration > self::QUICK_ITERATIONS ? [self::NOISE_RELATIVE, self::NOISE_VOLTS] : [self::RELATIVE, self::ABSOLUTE_VOLTS];
+            $moving = [];
             for ($n = 0; $n < $size; ++$n) {
-                $move = $next[$n] - $volts[$n];
-                if ($move < 0.0) {
-                    $move = -$move;
+                $move = abs($next[$n] - $volts[$n]);
+                if (!($move <= $absolute + $relative * abs($next[$n]))) {
+                    $moving[$n] = $move;
                 }
-                if ($move > $step) {
-                    $step = $move;
-                    $worst = $n;
-                }
-                if ($move > self::ABSOLUTE_VOLTS + self::RELATIVE * abs($next[$n])) {
-                    $done = false;
-                }
-            }
-            if (!is_finite($step)) {
-                throw DidNotConverge::at($circuit->nodes->names[$worst] ?? 'chassis', $step);
             }
             $volts = $next;
-            $limited = $point->moveTo($volts);
-            if ($done && !$limited && !$moving) {
-                return new Solution($circuit, $situation, $volts, $factored, array_map(static fn (MainsIteration $m): SupplyState => $m->state(), $mains), $iteration);
+            $held = $point->moveTo($volts);
+            $rests = [] === $moving && !$held && !$limping;
+            if ($rests || $iteration >= self::MOST_ITERATIONS) {
+                // Nothing may move and yet something be held back, or lamp and heaters still look for their place.
+                return new Solution($circuit, $situation, $volts, $factored, self::states($mains), $iteration, $rests || [] !== $moving ? $moving : array_fill(0, $size, 0.0));
             }
         }
+    }
 
-        throw DidNotConverge::at($circuit->nodes->names[$worst] ?? 'chassis', $step);
+    /**
+     * @param list<MainsIteration> $mains
+     *
+     * @return list<SupplyState>
+     */
+    private static function states(array $mains): array
+    {
+        return array_map(static fn (MainsIteration $m): SupplyState => $m->state(), $mains);
     }
 }

@@ -14,13 +14,74 @@ final readonly class Solution
     /** Above this source resistance leakage alone decides what a node does, ohms (our choice). */
     public const LEAKAGE_OHMS = 5e7;
 
+    /** Ripple over mean volts from which on a reservoir counts as starved: it runs as good as empty in every period (our choice). */
+    private const STARVED = 0.9;
+    /** Of the volts that a rectifier could give: what stands on less is shorted, not starved (our choice). */
+    private const SHORTED = 0.02;
+
     /**
      * @param array<int, float> $volts    by node, the chassis last
      * @param array<int, float> $factored the factored matrix at the solution, by slot
      * @param list<SupplyState> $supplies one per mains transformer
+     * @param array<int, float> $moving   volts by which nodes still moved when the iterations ended; none at rest
+     * @param array<int, true>  $unsolved nodes of islands that have no answer
      */
-    public function __construct(public CompiledCircuit $circuit, public Situation $situation, public array $volts, public array $factored, public array $supplies, public int $iterations)
+    public function __construct(public CompiledCircuit $circuit, public Situation $situation, public array $volts, public array $factored, public array $supplies, public int $iterations, public array $moving = [], public array $unsolved = [])
     {
+    }
+
+    /** @param list<SupplyState> $supplies as they are when looked at again */
+    public function with(array $supplies): self
+    {
+        return new self($this->circuit, $this->situation, $this->volts, $this->factored, $supplies, $this->iterations, $this->moving, $this->unsolved);
+    }
+
+    /** @param array<int, float> $moving */
+    public function moving(array $moving): self
+    {
+        return new self($this->circuit, $this->situation, $this->volts, $this->factored, $this->supplies, $this->iterations, $moving, $this->unsolved);
+    }
+
+    /** @param array<int, true> $unsolved nodes whose volts mean nothing */
+    public function without(array $unsolved): self
+    {
+        return new self($this->circuit, $this->situation, $this->volts, $this->factored, $this->supplies, $this->iterations, [], $unsolved);
+    }
+
+    /** After a neighbour helped: its stepped periods still do, but what hung on its rectifiers must be looked at anew. */
+    public function forgettingLoads(): self
+    {
+        return $this->with(array_map(static fn (SupplyState $s): SupplyState => $s->withoutLoad(), $this->supplies));
+    }
+
+    /** Whether no model holds for the part of the circuit around this place: its volts mean nothing. */
+    public function cannotSolve(string $place): bool
+    {
+        return isset($this->unsolved[$this->circuit->nodes->number($place)]);
+    }
+
+    /** Volts at a place against the chassis; null where it floats or has no answer. */
+    public function answered(string $place): ?float
+    {
+        return $this->isFloating($place) || $this->cannotSolve($place) ? null : $this->at($place);
+    }
+
+    /** @return list<string> places whose reservoir runs as good as empty in every period */
+    public function starved(): array
+    {
+        $starved = [];
+        foreach ($this->supplies as $state) {
+            foreach ($state->ports as $k => $port) {
+                $volts = abs($state->period->volts[$k] ?? 0.0);
+                $ripple = $state->period->waveforms[$k]->peakToPeakVolts ?? 0.0;
+                if ($volts > self::SHORTED * $port->topVolts($state->peakVolts) && $ripple > self::STARVED * $volts) {
+                    $node = $port->plus === $this->circuit->size() ? $port->minus : $port->plus;
+                    $starved[] = $this->circuit->nodes->names[$node];
+                }
+            }
+        }
+
+        return $starved;
     }
 
     /** @throws \LogicException for a place that the circuit lacks */

@@ -5,29 +5,53 @@ declare(strict_types=1);
 namespace Yew\Core\Circuit\Solve;
 
 use Yew\Core\Circuit\Supply\ChargingCycle;
+use Yew\Core\Circuit\Supply\Port;
+use Yew\Core\Circuit\Supply\ReducedLoad;
+use Yew\Core\Circuit\Supply\SteadyPeriod;
 
 /** What a mains transformer does at a solution. */
 final readonly class SupplyState
 {
     /**
-     * @param ChargingCycle|null $cycle          of its capacitor-input rectifiers; null when it has none
-     * @param float              $lampOhms       0 without a lamp
-     * @param float              $conductance    of heaters and choke inputs, seen at the core, siemens
-     * @param float              $coreVolts      RMS
-     * @param float              $primaryAmperes RMS
-     * @param list<float>        $lift           volts by which each port's mean output lies below what stiff reservoirs would give
-     * @param list<float>        $chokeAmperes   mean DC of each choke input
-     * @param float              $peakVolts      of the mains at the inlet
+     * @param list<Port>               $ports          as they work: a rectifier tube as warm as it is
+     * @param ChargingCycle            $cycle          of its rectifiers
+     * @param float                    $lampOhms       0 without a lamp
+     * @param float                    $conductance    of the heaters, seen at the core, siemens
+     * @param float                    $coreVolts      RMS
+     * @param float                    $primaryAmperes RMS
+     * @param float                    $peakVolts      of the mains at the inlet
+     * @param SteadyPeriod|null        $period         where a reservoir is too small for the averaged formula, or there is none
+     * @param ReducedLoad|null         $load           that the period was stepped with
+     * @param array{float, float}|null $lampBefore     the lamp's resistance that it was stepped with, and the logarithm by which that was off
      */
     public function __construct(
-        public ?ChargingCycle $cycle,
+        public array $ports,
+        public ChargingCycle $cycle,
         public float $lampOhms,
         public float $conductance,
         public float $coreVolts,
         public float $primaryAmperes,
-        public array $lift,
-        public array $chokeAmperes,
         public float $peakVolts,
+        public ?SteadyPeriod $period = null,
+        public ?ReducedLoad $load = null,
+        public ?array $lampBefore = null,
     ) {
+    }
+
+    /** RMS in the winding of a port, amperes: of each half where two carry it in turn. */
+    public function windingAmperes(int $port): float
+    {
+        return sqrt($this->cycle->windingSquare[$port] / $this->ports[$port]->halves);
+    }
+
+    public function withoutLoad(): self
+    {
+        return new self($this->ports, $this->cycle, $this->lampOhms, $this->conductance, $this->coreVolts, $this->primaryAmperes, $this->peakVolts, $this->period);
+    }
+
+    /** The same with its rectifiers stepped through a period. */
+    public function stepped(SteadyPeriod $period, ReducedLoad $load, float $lampOhms, float $lampMiss, float $conductance): self
+    {
+        return new self($this->ports, $period->cycle, $lampOhms, $conductance, $period->cycle->coreVolts, $period->cycle->primaryAmperes, $this->peakVolts, $period, $load, [$this->lampOhms, $lampMiss]);
     }
 }

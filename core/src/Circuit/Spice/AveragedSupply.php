@@ -7,13 +7,15 @@ namespace Yew\Core\Circuit\Spice;
 use Yew\Core\Circuit\Compile\MainsSupply;
 use Yew\Core\Circuit\Solve\SupplyState;
 use Yew\Core\Circuit\Supply\Port;
+use Yew\Core\Circuit\Supply\SteadyPeriod;
 
 /**
  * The averaged rectifiers of one transformer, for `.op` and `.ac`.
  *
  * A quarter period is sampled at equal steps. Each sample is a little circuit of its own: the core of the transformer behind the
  * primary's resistance, loaded by every rectifier that conducts at that angle; the DC circuit gets the mean of all samples. It
- * is another way to the same integral than the core's closed form. Lamp, heaters and input chokes stand at their solved values.
+ * is another way to the same integral than the core's closed form. Lamp and heaters stand at their solved values; rectifiers
+ * that were stepped through a period stand as the straight line that came of it. The switching flavour owes the core nothing.
  */
 final class AveragedSupply
 {
@@ -21,12 +23,14 @@ final class AveragedSupply
 
     public static function write(SpiceText $out, MainsSupply $supply, SupplyState $state, float $inletVolts): void
     {
-        foreach ($supply->chokes as $k => $choke) {
-            $out->line('I%s_choke %s %s %s', SpiceText::word($choke->rectifier), $out->numbered($choke->minus), $out->numbered($choke->plus), $state->chokeAmperes[$k] ?? 0.0);
+        if (null !== $state->period) {
+            self::line($out, $state, $state->period);
+
+            return;
         }
-        $same = [] === array_filter($supply->ports, static fn (Port $p): bool => $p->positive !== $p->negative);
+        $same = [] === array_filter($state->ports, static fn (Port $p): bool => $p->positive !== $p->negative);
         foreach ($same ? ['p'] : ['p', 'n'] as $half) {
-            $active = array_filter($supply->ports, static fn (Port $p): bool => 'p' === $half ? $p->positive : $p->negative);
+            $active = array_filter($state->ports, static fn (Port $p): bool => 'p' === $half ? $p->positive : $p->negative);
             if ([] === $active) {
                 continue;
             }
@@ -37,6 +41,17 @@ final class AveragedSupply
         }
     }
 
+    private static function line(SpiceText $out, SupplyState $state, SteadyPeriod $period): void
+    {
+        foreach ($state->ports as $k => $port) {
+            $terms = [SpiceText::number($period->cycle->current[$k])];
+            foreach ($period->cycle->slope[$k] as $l => $slope) {
+                $terms[] = \sprintf('%s*(V(%s)-V(%s)-%s)', SpiceText::number($slope), $out->numbered($state->ports[$l]->plus), $out->numbered($state->ports[$l]->minus), SpiceText::number($period->volts[$l]));
+            }
+            $out->line('Bline_%s_%d %s %s I=%s', SpiceText::word($port->rectifier), $k, $out->numbered($port->minus), $out->numbered($port->plus), str_replace('(--', '(-', implode('+', $terms)));
+        }
+    }
+
     /** @param array<int, Port> $active */
     private static function sample(SpiceText $out, MainsSupply $supply, SupplyState $state, array $active, string $tag, float $mains, int $halves): void
     {
@@ -44,7 +59,7 @@ final class AveragedSupply
         $out->line('Icore_%s 0 core_%s %s', $tag, $tag, $mains / $ohms);
         $out->line('Rcore_%s core_%s 0 %s', $tag, $tag, 1.0 / (1.0 / $ohms + $state->conductance));
         foreach ($active as $k => $port) {
-            $drive = \sprintf('%s*V(core_%s)-%s*(V(%s,%s)+%s)', SpiceText::number($port->turns), $tag, SpiceText::number($port->voltsShare), $out->numbered($port->plus), $out->numbered($port->minus), SpiceText::number($state->lift[$k] ?? 0.0));
+            $drive = \sprintf('%s*V(core_%s)-%s*V(%s,%s)', SpiceText::number($port->turns), $tag, SpiceText::number($port->voltsShare), $out->numbered($port->plus), $out->numbered($port->minus));
             if (null === $port->tube) {
                 $out->line('Bi_%s_%d i_%s_%d 0 V=max(0,(%s-%s)/%s)', $tag, $k, $tag, $k, $drive, $port->dropVolts, $port->ohms);
             } else {

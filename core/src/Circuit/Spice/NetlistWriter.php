@@ -97,6 +97,7 @@ final class NetlistWriter
             $element instanceof Potentiometer => $this->potentiometer($element, $id, $factor),
             $element instanceof Inductor => $this->inductor($id, $element->a, $element->b, $element->henries, $element->ohms * $factor),
             $element instanceof CoupledWindings => $this->windings($element, $id),
+            $element instanceof Rectifier && null !== $element->choke => $this->inductor($id.'_choke', $element->chokeInput(), $element->plus, $element->choke[0], $element->choke[1]),
             $element instanceof Capacitor => $this->capacitor($element, $id, $factor),
             $element instanceof StandbySwitch => $this->situation->standby ? null : $this->resistor($id, $element->a, $element->b, StandbySwitch::CLOSED_OHMS),
             $element instanceof VoltageSource => $this->source($element, $id),
@@ -187,7 +188,7 @@ final class NetlistWriter
             }
         }
         foreach ($this->solution->circuit->supplies as $supply) {
-            foreach ([...$supply->ports, ...$supply->chokes] as $i => $port) {
+            foreach ($supply->ports as $i => $port) {
                 $this->out->line('Rleak%d_%s %s %s %s', $i, SpiceText::word($port->rectifier), $this->out->numbered($port->plus), $this->out->numbered($port->minus), Compiler::RESERVOIR_LEAK_OHMS);
             }
         }
@@ -195,23 +196,24 @@ final class NetlistWriter
 
     private function switching(MainsTransformer $transformer, int $i): void
     {
-        $rectifiers = $tubes = $series = [];
-        foreach ($this->solution->circuit->netlist->all(Rectifier::class) as $rectifier) {
+        $rectifiers = $tubes = $pumps = [];
+        $netlist = $this->solution->circuit->netlist;
+        foreach ($netlist->all(Rectifier::class) as $rectifier) {
             if (!isset($transformer->windings[$rectifier->winding]) || ($rectifier->deadInStandby && $this->situation->standby) || \in_array($rectifier->tube, $this->situation->tubesOut, true)) {
                 continue;
             }
             $rectifiers[] = $rectifier;
-            $tube = null === $rectifier->tube ? null : $this->solution->circuit->netlist->tube($rectifier->tube);
+            $tube = null === $rectifier->tube ? null : $netlist->tube($rectifier->tube);
             $sections = null === $tube ? [] : $this->tubes->find($tube->type)->sections ?? [];
             if (null !== $tube && [] !== $sections) {
                 $tubes[$rectifier->id] = TubeSubcircuit::name($tube->type, reset($sections)->name).' strength='.SpiceText::number($this->factors->tube($tube->position));
             }
             if (RectifierKind::HalfWaveDoubler === $rectifier->kind) {
-                $capacitor = $this->solution->circuit->netlist->find($rectifier->reservoirs[0] ?? '');
-                $series[$rectifier->id] = $capacitor instanceof Capacitor ? $capacitor->farads : 1e-4;
+                $capacitor = $netlist->find($rectifier->reservoirs[0] ?? '');
+                $pumps[$rectifier->id] = $capacitor instanceof Capacitor ? [$capacitor->farads * $this->factors->part($capacitor->id), $capacitor->leakOhms, 0.5 * $this->solution->at($rectifier->plus, $rectifier->minus)] : null;
             }
         }
         $this->out->line(SwitchingSupply::DIODE_MODEL);
-        (new SwitchingSupply($this->out, $transformer, $this->solution->supplies[$i], $this->factors, $series))->write($this->situation->inletVolts, $rectifiers, $tubes);
+        (new SwitchingSupply($this->out, $transformer, $this->solution->circuit->supplies[$i], $this->situation, $this->factors, $this->solution->supplies[$i]))->write($rectifiers, $tubes, $pumps);
     }
 }

@@ -4,60 +4,95 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Spice;
 
+use Yew\Core\Circuit\Compile\MainsSupply;
 use Yew\Core\Circuit\Element\MainsTransformer;
 use Yew\Core\Circuit\Element\Rectifier;
 use Yew\Core\Circuit\Element\RectifierKind;
 use Yew\Core\Circuit\Element\SupplyWinding;
 use Yew\Core\Circuit\Factors;
+use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\SupplyState;
+use Yew\Core\Circuit\Supply\HeaterLoad;
 
-/** A mains transformer with real diodes, for `.tran`: an ideal core behind the primary's resistance, windings with theirs. */
+/**
+ * A mains transformer with real diodes, for `.tran`: an ideal core behind the primary's resistance, windings with theirs.
+ *
+ * Lamp and heaters follow their own RMS current and volts, averaged over a time constant; what the core found of them is
+ * only where they start.
+ */
 final readonly class SwitchingSupply
 {
     /** A silicon rectifier of a few hundred volts and an ampere (common practice). */
     public const DIODE_MODEL = '.model silicon D(Is=7e-9 N=1.8 Rs=0.03 Cjo=20p)';
+    /** Over which a filament averages, seconds: long beside a period, short beside a run. */
+    private const FILAMENT_SECONDS = 0.1;
 
-    /** @param array<string, float> $seriesFarads of half-wave doublers, by rectifier */
-    public function __construct(private SpiceText $out, private MainsTransformer $transformer, private SupplyState $state, private Factors $factors, private array $seriesFarads = [])
+    public function __construct(private SpiceText $out, private MainsTransformer $transformer, private MainsSupply $supply, private Situation $situation, private Factors $factors, private SupplyState $state)
     {
     }
 
     /**
-     * @param list<Rectifier>            $rectifiers
-     * @param array<string, string|null> $tubes      subcircuit of each rectifier's tube, by rectifier id
+     * @param list<Rectifier>                                     $rectifiers
+     * @param array<string, string|null>                          $tubes      subcircuit of each rectifier's tube, by rectifier id
+     * @param array<string, array{float, float|null, float}|null> $pumps      series capacitor of half-wave doublers, by rectifier: farads, leak, volts to start from
      */
-    public function write(float $inletVolts, array $rectifiers, array $tubes): void
+    public function write(array $rectifiers, array $tubes, array $pumps): void
     {
         $t = SpiceText::word($this->transformer->id);
-        $this->out->line('Vmains_%s mains_%s 0 SIN(0 %s %s)', $t, $t, \M_SQRT2 * $inletVolts, $this->transformer->hertz);
-        $this->out->line('Rprimary_%s mains_%s core_%s %s', $t, $t, $t, max(0.01, $this->transformer->primaryOhms + $this->state->lampOhms));
-        if ($this->state->conductance > 0.0) {
-            $this->out->line('Rheaters_%s core_%s 0 %s', $t, $t, 1.0 / $this->state->conductance);
+        $this->out->line('Vmains_%s mains_%s 0 SIN(0 %s %s)', $t, $t, \M_SQRT2 * $this->situation->inletVolts, $this->transformer->hertz);
+        $behind = 'mains_'.$t;
+        if (null !== $this->situation->lampWatts) {
+            $this->lamp($t, $this->situation->lampWatts, $this->situation->mainsVolts());
+            $behind = 'lamp_'.$t;
+        }
+        $this->out->line('Rprimary_%s %s core_%s %s', $t, $behind, $t, max(0.01, $this->transformer->primaryOhms));
+        foreach ($this->supply->heaters as $heaters) {
+            $this->heaters($t, $heaters);
         }
         foreach ($rectifiers as $rectifier) {
             $winding = $this->transformer->windings[$rectifier->winding] ?? null;
             if (null !== $winding) {
-                $this->rectifier($rectifier, $winding, $t, $tubes[$rectifier->id] ?? null);
+                $this->rectifier($rectifier, $winding, $t, $tubes[$rectifier->id] ?? null, $pumps[$rectifier->id] ?? null);
             }
         }
     }
 
-    private function rectifier(Rectifier $rectifier, SupplyWinding $winding, string $t, ?string $tube): void
+    /** Hot V²/W; R follows the RMS current as the trade's rule has it, no less than a fourteenth (Supply\Lamp, written a second time). */
+    private function lamp(string $t, float $watts, float $ratedVolts): void
+    {
+        $hot = $ratedVolts * $ratedVolts / $watts;
+        $this->out->line('Vlamp_%s mains_%s lampin_%s 0', $t, $t, $t);
+        $this->out->line('Blampsq_%s 0 lampsq_%s I=I(Vlamp_%s)*I(Vlamp_%s)', $t, $t, $t, $t);
+        $this->out->line('Rlampsq_%s lampsq_%s 0 1', $t, $t);
+        $this->out->line('Clampsq_%s lampsq_%s 0 %s IC=%s', $t, $t, self::FILAMENT_SECONDS, $this->state->primaryAmperes ** 2);
+        $this->out->line('Rlamp_%s lampin_%s lamp_%s R=\'max(%s,%s*pwr(sqrt(max(V(lampsq_%s),1e-12))*%s,0.8181818))\'', $t, $t, $t, $hot / 14.0, $hot, $t, $ratedVolts / $watts);
+    }
+
+    /** I = I0·(V/V0)^0.6 in RMS (Supply\HeaterLoad, written a second time). */
+    private function heaters(string $t, HeaterLoad $load): void
+    {
+        if ($load->amperes <= 0.0) {
+            return;
+        }
+        $h = SpiceText::word($load->id);
+        $this->winding('heat_'.$h, $t, 'heater_'.$h, '0', $load->turns, $load->ohms);
+        $this->out->line('Bheatsq_%s 0 heatsq_%s I=V(heater_%s)*V(heater_%s)', $h, $h, $h, $h);
+        $this->out->line('Rheatsq_%s heatsq_%s 0 1', $h, $h);
+        $this->out->line('Cheatsq_%s heatsq_%s 0 %s IC=%s', $h, $h, self::FILAMENT_SECONDS, $load->voltsAt($this->state->coreVolts) ** 2);
+        $this->out->line('Rheater_%s heater_%s 0 R=\'%s*pwr(sqrt(max(V(heatsq_%s),1e-6))/%s,0.4)\'', $h, $h, $load->volts / $load->amperes, $h, $load->volts);
+    }
+
+    /** @param array{float, float|null, float}|null $pump */
+    private function rectifier(Rectifier $rectifier, SupplyWinding $winding, string $t, ?string $tube, ?array $pump): void
     {
         $r = SpiceText::word($rectifier->id);
         [$plus, $minus] = [$this->out->node($rectifier->plus), $this->out->node($rectifier->minus)];
         $turns = $winding->volts * $this->factors->windingVolts($winding->id, $rectifier->id) / $this->transformer->ratedVolts * $rectifier->share;
         $ohms = max(0.01, $winding->ohms * $this->factors->windingOhms($winding->id, $rectifier->id)) * $rectifier->share;
-        $output = $plus;
-        if (RectifierKind::ChokeInput === $rectifier->kind) {
-            [$henries, $chokeOhms] = $rectifier->choke ?? [1.0, 1.0];
-            $output = 'before_'.$r;
-            $this->out->line('L%s_in %s x%s %s', $r, $output, $r, $henries);
-            $this->out->line('R%s_in x%s %s %s', $r, $r, $plus, max(0.01, $chokeOhms));
-        }
         switch ($rectifier->kind) {
             case RectifierKind::CentreTap:
             case RectifierKind::ChokeInput:
+                $output = RectifierKind::ChokeInput === $rectifier->kind ? $this->out->node($rectifier->chokeInput()) : $plus;
                 $this->winding($r.'_a', $t, 'a_'.$r, $minus, 0.5 * $turns, 0.5 * $ohms + $rectifier->seriesOhms);
                 $this->winding($r.'_b', $t, 'b_'.$r, $minus, -0.5 * $turns, 0.5 * $ohms + $rectifier->seriesOhms);
                 $this->diode($r.'_a', 'a_'.$r, $output, $tube);
@@ -82,7 +117,10 @@ final readonly class SwitchingSupply
             case RectifierKind::HalfWaveDoubler:
                 // The capacitor in series with the winding belongs to the rectifier, not to the DC circuit.
                 $this->winding($r, $t, 'a_'.$r, $minus, $turns, $ohms + $rectifier->seriesOhms);
-                $this->out->line('Cseries_%s a_%s d_%s %s', $r, $r, $r, $this->seriesFarads[$rectifier->id] ?? 1e-4);
+                if (null !== $pump) {
+                    $this->out->line('Cseries_%s d_%s a_%s %s IC=%s', $r, $r, $r, $pump[0], null === $pump[1] ? $pump[2] : 0.0);
+                }
+                $this->out->line('Rseries_%s d_%s a_%s %s', $r, $r, $r, $pump[1] ?? 1e9);
                 $this->diode($r.'_1', $minus, 'd_'.$r, $tube);
                 $this->diode($r.'_2', 'd_'.$r, $plus, $tube);
         }

@@ -49,18 +49,20 @@ final class TubeSubcircuit
             .self::grid($m->grid);
     }
 
+    /** In one expression for each electrode: nodes in between would begin at zero volts, where nothing is defined. */
     private static function pentode(PentodeModel $m): string
     {
         $above = 'max(V(plate,cathode),0)';
+        $knee = self::n(PentodeModel::SCREEN_KNEE_VOLTS);
+        $pull = $knee.'*'.self::softplus("(V(screen,cathode)/$knee)");
+        $drive = \sprintf('(%s+%s*%s)', $pull, self::n($m->reach), $above);
+        $z = \sprintf('(%s*(%s+(V(grid,cathode)+%s)/%s))', self::n($m->kp), self::n(1 / $m->mu), self::n($m->contactVolts), $drive);
+        $cathode = \sprintf('strength*2*pwr(%s*%s/%s,%s)/%s', $drive, self::softplus($z), self::n($m->kp), self::n($m->exponent), self::n($m->kg));
+        $ratio = \sprintf('(%s/(%s))', $above, $pull);
+        $base = \sprintf('(%s*pwr(1.3/(%s+0.3),%s))', self::n($m->share), $ratio, self::n($m->fall));
+        $share = \sprintf('(%1$s+(1-%1$s)*exp(-min(pwr(%2$s/%3$s,%4$s),50)))', $base, $ratio, self::n($m->knee), self::n($m->bend));
 
-        return \sprintf("bu u 0 V=max(V(screen,cathode)+%s*%s,0.5)\n", self::n($m->reach), $above)
-            .\sprintf("bz z 0 V=%s*(%s+(V(grid,cathode)+%s)/V(u))\n", self::n($m->kp), self::n(1 / $m->mu), self::n($m->contactVolts))
-            .\sprintf("bc c 0 V=V(screen,cathode)>0.5 ? strength*2*pwr(max(V(u)*%s/%s,0),%s)/%s : 0\n", self::softplus('V(z)'), self::n($m->kp), self::n($m->exponent), self::n($m->kg))
-            .\sprintf("br r 0 V=%s/max(V(screen,cathode),0.5)\n", $above)
-            .\sprintf("bb b 0 V=%s*pwr(1.3/(V(r)+0.3),%s)\n", self::n($m->share), self::n($m->fall))
-            .\sprintf("bs s 0 V=V(b)+(1-V(b))*exp(-min(pwr(V(r)/%s,%s),50))\n", self::n($m->knee), self::n($m->bend))
-            ."bp plate cathode I=V(c)*(1-V(s))\nbg2 screen cathode I=V(c)*V(s)\n"
-            .self::grid($m->grid);
+        return \sprintf("bp plate cathode I=%s*(1-%s)\nbg2 screen cathode I=%s*%s*(1-exp(-(%s)/%s))\n", $cathode, $share, $cathode, $share, $pull, $knee).self::grid($m->grid);
     }
 
     private static function regulator(RegulatorModel $m): string

@@ -23,11 +23,11 @@ final class AveragedCharging
     ];
 
     /**
-     * @param list<Port>  $ports
-     * @param list<float> $volts       across each port, corrected for ripple by the caller
-     * @param float       $peakVolts   of the mains
-     * @param float       $ohms        of primary, and lamp
-     * @param float       $conductance of all other loads, as seen at the ideal primary, siemens
+     * @param list<Port>        $ports
+     * @param array<int, float> $volts       across each port, corrected for ripple by the caller
+     * @param float             $peakVolts   of the mains
+     * @param float             $ohms        of primary, and lamp
+     * @param float             $conductance of all other loads, as seen at the ideal primary, siemens
      */
     public static function over(array $ports, array $volts, float $peakVolts, float $ohms, float $conductance): ChargingCycle
     {
@@ -55,9 +55,9 @@ final class AveragedCharging
     }
 
     /**
-     * @param list<Port>  $ports
-     * @param list<int>   $active ports that charge in this half cycle
-     * @param list<float> $volts
+     * @param list<Port>        $ports
+     * @param list<int>         $active ports that charge in this half cycle
+     * @param array<int, float> $volts
      */
     private static function half(array $ports, array $active, array $volts, float $peakVolts, float $ohms, float $conductance, ChargingSum $sum): void
     {

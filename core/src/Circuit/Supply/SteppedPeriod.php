@@ -4,235 +4,491 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Supply;
 
+use Yew\Core\Numeric\DenseInverse;
+
 /**
- * Steps the rectifiers of one transformer through periods of the mains until a period ends as it began.
+ * The rectifiers of one transformer stepped through a period of the mains that ends as it began.
  *
- * Trapezoidal rule; each step solves the core's volts with every rectifier clipped (Newton on one unknown). The approach to the
- * steady state is shortened by extrapolating the geometric tail of successive periods (Aitken).
+ * The load is linear and small (ReducedLoad). Each step is a diagonally implicit Runge-Kutta method of second order in two
+ * stages, γ = 1 − 1/√2 (R. Alexander, SIAM J. Numer. Anal. 14, 1977, from memory): nothing rings where there is no capacitor. With
+ * the states goes how they follow the states at the start, so that Newton's method finds the start that repeats itself
+ * (shooting), and how the means follow a direct current put into each output.
  */
 final class SteppedPeriod
 {
-    private const STEPS = 512;
-    private const MOST_PERIODS = 60;
-    private const ACCURACY = 2e-5;
+    /** Steps in half a period. */
+    private const STEPS = 64;
+    private const MOST_PERIODS = 24;
+    /** The start repeats itself to this share of the volts. */
+    private const ACCURACY = 2e-6;
+    /** A step that leaves more than this share of the miss was taken by what no longer holds. */
+    private const HELPS = 0.3;
+    /** How the means follow holds this far around where it was found, as a share of the volts. */
+    private const STILL_FOLLOWS = 0.02;
+    private const GAMMA = 1.0 - \M_SQRT1_2;
 
-    /** @var array<int, float> across each output */
-    private array $volts;
+    private readonly int $order;
+    private readonly int $outputs;
 
-    /** @var array<int, float> mean of the period before */
-    private array $means;
+    /** Whether one half of the period is like the other. */
+    private readonly bool $half;
 
-    /** @var array<int, float> on the capacitor in series with a half-wave doubler's winding */
-    private array $pump;
+    /** Resistance of the core to all that it feeds, ohms. */
+    private readonly float $coreOhms;
 
-    /** @var array<int, list<float>> */
-    private array $currents = [];
+    /** @var list<Path> */
+    private readonly array $paths;
 
-    /** @var array<int, float> */
-    private array $sum = [];
+    private readonly Commutation $commutation;
 
-    /** @var array<int, float> */
-    private array $low = [];
+    /** @var array<int, array<int, float>> states after a stage from those that it starts from */
+    private readonly array $kept;
 
-    /** @var array<int, float> */
-    private array $high = [];
+    /** @var array<int, array<int, float>> states that a current into each input adds in a stage, by input */
+    private readonly array $added;
 
-    /** @var array<int, float> */
-    private array $square = [];
+    /** @var array<int, array<int, float>> the same by path */
+    private readonly array $addedByPath;
 
-    /**
-     * @param list<Port>     $ports
-     * @param list<PortLoad> $loads
-     */
-    private function __construct(private readonly array $ports, private readonly array $loads, private readonly float $peakVolts, private readonly float $ohms, private readonly float $conductance, private readonly float $hertz)
+    /** @var array<int, array<int, float>> volts that each path works against, by state */
+    private readonly array $seen;
+
+    /** @var array<int, float> the same at the operating point */
+    private readonly array $back;
+
+    /** @var array<int, float> what the direct currents of the operating point take from the states in a stage */
+    private readonly array $drained;
+
+    /** @param list<Port> $ports */
+    private function __construct(private readonly array $ports, private readonly ReducedLoad $load, private readonly float $peakVolts, private readonly float $ohms, float $conductance, float $hertz)
     {
-        $this->volts = array_map(static fn (PortLoad $l): float => $l->volts, $loads);
-        $this->means = $this->volts;
-        $this->pump = array_map(static fn (PortLoad $l): float => 0.5 * $l->volts, $loads);
+        $this->order = \count($load->capacitance);
+        $this->outputs = \count($ports);
+        $this->half = [] === array_filter($ports, static fn (Port $p): bool => 2 !== $p->strokes() || $p->pumpFarads > 0.0);
+        $this->coreOhms = 1.0 / (1.0 / $ohms + $conductance);
+        $paths = [];
+        $pump = $this->outputs;
+        foreach ($ports as $k => $port) {
+            array_push($paths, ...$port->paths($k, $pump));
+            $pump += $port->pumpFarads > 0.0 ? 1 : 0;
+        }
+        $this->paths = $paths;
+        [$this->kept, $this->added, $this->drained] = $this->stage(1.0 / (self::GAMMA * 0.5 / $hertz / self::STEPS));
+        [$this->addedByPath, $this->seen, $this->back] = $this->byPath();
+        $this->commutation = new Commutation($paths, $this->drops());
     }
 
     /**
-     * @param list<Port>     $ports
-     * @param list<PortLoad> $loads
+     * @param list<Port>        $ports
+     * @param float             $ohms        of primary, and lamp
+     * @param float             $conductance of all other loads, as seen at the ideal primary, siemens
+     * @param SteadyPeriod|null $before      a neighbouring period with the same load about another operating point
+     */
+    public static function of(array $ports, ReducedLoad $load, float $peakVolts, float $ohms, float $conductance, float $hertz, ?SteadyPeriod $before = null): SteadyPeriod
+    {
+        $period = new self($ports, $load, $peakVolts, $ohms, $conductance, $hertz);
+
+        return $period->settled($before?->ripple() ?? array_fill(0, $period->order, 0.0), $before);
+    }
+
+    /**
+     * Newton's method; how the end follows the start is found anew only where the last time no longer helps.
      *
-     * @return list<Waveform> by port
+     * @param array<int, float> $start
      */
-    public static function of(array $ports, array $loads, float $peakVolts, float $ohms, float $conductance, float $hertz): array
+    private function settled(array $start, ?SteadyPeriod $before): SteadyPeriod
     {
-        $period = new self($ports, $loads, $peakVolts, $ohms, $conductance, $hertz);
-        $before = [];
-        for ($n = 0; $n < self::MOST_PERIODS; ++$n) {
-            $start = $period->state();
-            $period->run();
-            $end = $period->state();
-            $period->means = array_map(static fn (float $sum): float => $sum / self::STEPS, $period->sum);
-            $still = true;
-            foreach ($end as $i => $v) {
-                $still = $still && abs($v - $start[$i]) <= self::ACCURACY * (abs($v) + 1.0);
+        $enough = self::ACCURACY * max(1.0, ...array_map(abs(...), $this->load->volts));
+        $scale = $enough / self::ACCURACY;
+        $inverse = $before?->inverse;
+        $slopes = $before?->cycle->slope;
+        $followedAt = $before?->followedAt;
+        $last = \INF;
+        for ($n = 1;; ++$n) {
+            $run = $this->run($start, null === $inverse);
+            $miss = 0.0;
+            foreach ($run->end as $i => $value) {
+                $miss = max($miss, abs($value - $start[$i]));
             }
-            if ($still) {
-                break;
+            if ($run->following) {
+                $inverse = $this->complement($run);
+                $slopes = $this->slopes($run, $inverse);
+                $followedAt = $start;
             }
-            if (2 === $n % 3 && [] !== $before) {
-                $period->extrapolate($before, $start, $end);
+            if ($miss <= $enough && $n < self::MOST_PERIODS && self::distance($start, $followedAt ?? []) > self::STILL_FOLLOWS * $scale) {
+                $inverse = null;
+                continue;
             }
-            $before = $start;
-        }
-
-        return $period->waveforms();
-    }
-
-    /** @return list<float> */
-    private function state(): array
-    {
-        return [...$this->volts, ...$this->pump];
-    }
-
-    /**
-     * @param list<float> $first
-     * @param list<float> $second
-     * @param list<float> $third
-     */
-    private function extrapolate(array $first, array $second, array $third): void
-    {
-        $count = \count($this->ports);
-        foreach ($third as $i => $v) {
-            $step = $v - $second[$i];
-            $earlier = $second[$i] - $first[$i];
-            $ratio = 0.0 === $earlier ? 0.0 : $step / $earlier;
-            if ($ratio > 0.05 && $ratio < 0.97) {
-                $v += $step * $ratio / (1.0 - $ratio);
+            if ($miss <= $enough || $n >= self::MOST_PERIODS) {
+                return $this->steady($run, $start, $slopes ?? [], $inverse ?? [], $followedAt ?? [], $miss <= $enough, $n);
             }
-            if ($i < $count) {
-                $this->volts[$i] = $v;
-            } else {
-                $this->pump[$i - $count] = $v;
+            if (!$run->following && $miss > self::HELPS * $last) {
+                $inverse = null;
+                $last = \INF;
+                continue;
             }
-        }
-    }
-
-    private function run(): void
-    {
-        $count = \count($this->ports);
-        $dt = 1.0 / ($this->hertz * self::STEPS);
-        $this->currents = array_fill(0, $count, []);
-        $this->sum = $this->square = array_fill(0, $count, 0.0);
-        $this->low = $this->high = $this->volts;
-        $last = array_fill(0, $count, 0.0);
-        $core = 0.0;
-        for ($n = 1; $n <= self::STEPS; ++$n) {
-            $mains = $this->peakVolts * sin(2.0 * \M_PI * $n / self::STEPS);
-            $backs = $ohms = [];
-            foreach ($this->ports as $k => $port) {
-                [$backs[$k], $ohms[$k]] = $this->back($k, $port, $mains >= 0.0, $last[$k], $dt);
-            }
-            [$core, $strokes] = $this->core($mains, $core, $backs, $ohms);
-            foreach ($this->ports as $k => $port) {
-                $this->advance($k, $port, $mains >= 0.0, $strokes[$k], $last[$k], $dt);
-                $last[$k] = $strokes[$k];
-            }
+            $last = $miss;
+            $start = self::moved($start, $run->end, $inverse ?? []);
         }
     }
 
     /**
-     * Volts that a stroke stands against, and the resistance in its way with the capacitors' share of this step.
-     *
-     * @return array{float, float}
+     * @param array<int, float> $a
+     * @param array<int, float> $b
      */
-    private function back(int $k, Port $port, bool $positive, float $last, float $dt): array
+    private static function distance(array $a, array $b): float
     {
-        $load = $this->loads[$k];
-        if ($port->pumpFarads > 0.0 && !$positive) {
-            return [$this->pump[$k] + 0.5 * $dt / $port->pumpFarads * $last, $port->ohms + 0.5 * $dt / $port->pumpFarads];
+        $most = 0.0;
+        foreach ($a as $i => $value) {
+            $most = max($most, abs($value - ($b[$i] ?? \INF)));
         }
-        $share = 0.5 * $dt / $load->farads;
-        $drain = $this->drain($k);
-        $out = $this->volts[$k] + $share * $last - 2.0 * $share * $drain;
-        if ($port->pumpFarads <= 0.0) {
-            return [$out, $port->ohms + $share];
-        }
-        $pump = 0.5 * $dt / $port->pumpFarads;
 
-        return [$out - $this->pump[$k] + $pump * $last, $port->ohms + $share + $pump];
+        return $most;
     }
 
     /**
-     * The core's volts with every rectifier clipped, by Newton; and the current of each.
+     * @param array<int, float>             $start
+     * @param array<int, float>             $end
+     * @param array<int, array<int, float>> $inverse
      *
-     * @param array<int, float> $backs
-     * @param array<int, float> $ohms
-     *
-     * @return array{float, list<float>}
+     * @return array<int, float>
      */
-    private function core(float $mains, float $core, array $backs, array $ohms): array
+    private static function moved(array $start, array $end, array $inverse): array
     {
-        $currents = [];
-        for ($i = 0; $i < 40; ++$i) {
-            $excess = ($core - $mains) / $this->ohms + $core * $this->conductance;
-            $stiffness = 1.0 / $this->ohms + $this->conductance;
-            $sign = $mains >= 0.0 ? 1.0 : -1.0;
-            $currents = [];
-            foreach ($this->ports as $k => $port) {
-                $current = $slope = 0.0;
-                if ($sign > 0.0 ? $port->positive : $port->negative) {
-                    $drive = $port->turns * $sign * $core - $backs[$k];
-                    if (null !== $port->tube) {
-                        [$current, $slope] = $port->tube->through($drive, $ohms[$k]);
-                    } elseif ($drive > $port->dropVolts) {
-                        [$current, $slope] = [($drive - $port->dropVolts) / $ohms[$k], 1.0 / $ohms[$k]];
+        $next = $start;
+        foreach ($inverse as $i => $row) {
+            foreach ($row as $j => $share) {
+                $next[$i] += $share * ($end[$j] - $start[$j]);
+            }
+        }
+
+        return [] === $inverse ? $end : $next;
+    }
+
+    /** @return array<int, array<int, float>> the inverse of unity less how the end follows the start; empty where there is none */
+    private function complement(PeriodRun $run): array
+    {
+        $matrix = [];
+        for ($i = 0; $i < $this->order; ++$i) {
+            $row = [];
+            for ($j = 0; $j < $this->order; ++$j) {
+                $row[] = ($i === $j ? 1.0 : 0.0) - $run->follows[$j][$i];
+            }
+            $matrix[] = $row;
+        }
+
+        return DenseInverse::of($matrix) ?? [];
+    }
+
+    /**
+     * @param float $rate one over the length of a stage, 1/s
+     *
+     * @return array{array<int, array<int, float>>, array<int, array<int, float>>, array<int, float>}
+     */
+    private function stage(float $rate): array
+    {
+        $matrix = [];
+        foreach ($this->load->capacitance as $i => $row) {
+            $matrix[] = array_map(static fn (float $c, float $g): float => $rate * $c + $g, $row, $this->load->conductance[$i]);
+        }
+        $inverse = DenseInverse::of($matrix) ?? throw new \LogicException('a state without capacitance and conductance');
+        $kept = array_map(static fn (array $row): array => array_map(static fn (float $v): float => $rate * $v, $row), DenseInverse::product($inverse, $this->load->capacitance));
+        $spread = DenseInverse::product($inverse, $this->load->inputs);
+        $added = [];
+        $drained = array_fill(0, $this->order, 0.0);
+        foreach ($this->load->amperes as $input => $amperes) {
+            $added[] = $column = array_column($spread, $input);
+            foreach ($column as $i => $per) {
+                $drained[$i] += $amperes * $per;
+            }
+        }
+
+        return [$kept, $added, $drained];
+    }
+
+    /** @return array{array<int, array<int, float>>, array<int, array<int, float>>, array<int, float>} */
+    private function byPath(): array
+    {
+        $addedByPath = $allSeen = $backs = [];
+        foreach ($this->paths as $path) {
+            $seen = $added = array_fill(0, $this->order, 0.0);
+            $back = 0.0;
+            foreach ($path->into as $input => $sign) {
+                $back += $sign * $this->load->volts[$input];
+                foreach ($seen as $i => $_) {
+                    $seen[$i] += $sign * $this->load->inputs[$i][$input];
+                    $added[$i] += $sign * $this->added[$input][$i];
+                }
+            }
+            $allSeen[] = $seen;
+            $addedByPath[] = $added;
+            $backs[] = $back;
+        }
+
+        return [$addedByPath, $allSeen, $backs];
+    }
+
+    /** @return array<int, array<int, float>> ohms by path and path: through the core, through the load in one stage, and of the path itself */
+    private function drops(): array
+    {
+        $drops = [];
+        foreach ($this->paths as $c => $path) {
+            $row = [];
+            foreach ($this->paths as $d => $other) {
+                $ohms = $path->sign * $other->sign * $path->turns * $other->turns * $this->coreOhms + ($c === $d ? $path->ohms : 0.0);
+                foreach ($this->seen[$c] as $i => $share) {
+                    $ohms += $share * $this->addedByPath[$d][$i];
+                }
+                $row[] = $ohms;
+            }
+            $drops[] = $row;
+        }
+
+        return $drops;
+    }
+
+    /** @param array<int, float> $start */
+    private function run(array $start, bool $following): PeriodRun
+    {
+        $run = new PeriodRun($this->order, $this->outputs, \count($this->paths), $following);
+        $columns = $run->follows;
+        for ($i = 0; $following && $i < $this->order; ++$i) {
+            $columns[$i][$i] = 1.0;
+        }
+        $steps = $this->half ? self::STEPS : 2 * self::STEPS;
+        // The second stage starts from the end of the first, carried on by this much of it.
+        $further = (1.0 - self::GAMMA) / self::GAMMA;
+        $state = $start;
+        for ($n = 0; $n < $steps; ++$n) {
+            $angle = \M_PI / self::STEPS;
+            [$middle, $middleColumns] = $this->advance($state, $columns, sin($angle * ($n + self::GAMMA)), (1.0 - self::GAMMA) / $steps, $run);
+            foreach ($middle as $i => $value) {
+                $state[$i] += $further * ($value - $state[$i]);
+            }
+            foreach ($middleColumns as $m => $column) {
+                foreach ($column as $i => $value) {
+                    $columns[$m][$i] += $further * ($value - $columns[$m][$i]);
+                }
+            }
+            [$state, $columns] = $this->advance($state, $columns, sin($angle * ($n + 1)), self::GAMMA / $steps, $run);
+            $this->sample($run, $state);
+        }
+        $run->end = $state;
+        $run->follows = $columns;
+
+        return $run;
+    }
+
+    /**
+     * One stage: from where it starts, at this share of the mains' peak, to where it ends.
+     *
+     * @param array<int, float>             $from
+     * @param array<int, array<int, float>> $columns how it follows
+     *
+     * @return array{array<int, float>, array<int, array<int, float>>}
+     */
+    private function advance(array $from, array $columns, float $sine, float $weight, PeriodRun $run): array
+    {
+        $state = [];
+        foreach ($this->kept as $i => $row) {
+            $value = -$this->drained[$i];
+            foreach ($row as $j => $share) {
+                $value += $share * $from[$j];
+            }
+            $state[] = $value;
+        }
+        $core = $sine * $this->peakVolts * $this->coreOhms / $this->ohms;
+        $drive = [];
+        foreach ($this->paths as $c => $path) {
+            $volts = $path->sign * $path->turns * $core - $this->back[$c];
+            foreach ($this->seen[$c] as $i => $share) {
+                $volts -= $share * $state[$i];
+            }
+            $drive[] = $volts;
+        }
+        $commutation = $this->commutation;
+        $commutation->at($drive);
+        $on = $commutation->on;
+        foreach ($on as $c) {
+            $amperes = $commutation->amperes[$c];
+            foreach ($this->addedByPath[$c] as $i => $per) {
+                $state[$i] += $per * $amperes;
+            }
+            $core -= $this->paths[$c]->sign * $this->paths[$c]->turns * $amperes * $this->coreOhms;
+        }
+        $this->gather($run, $state, $core, $sine * $this->peakVolts, $weight);
+
+        return [$state, $run->following ? $this->followed($columns, $on, $weight, $run) : []];
+    }
+
+    /** @param array<int, float> $state */
+    private function gather(PeriodRun $run, array $state, float $core, float $mains, float $weight): void
+    {
+        foreach ($state as $i => $value) {
+            $run->mean[$i] += $weight * $value;
+        }
+        $run->coreSquare += $weight * $core * $core;
+        $run->primarySquare += $weight * (($mains - $core) / $this->ohms) ** 2;
+        foreach ($this->commutation->on as $c) {
+            $amperes = $this->commutation->amperes[$c];
+            $path = $this->paths[$c];
+            if (null !== $path->port) {
+                $run->amperes[$path->port] += $weight * $amperes;
+            }
+            $run->square[$c] += $weight * $amperes * $amperes;
+            $run->peak[$c] = max($run->peak[$c], $amperes);
+        }
+    }
+
+    /**
+     * @param array<int, array<int, float>> $columns
+     * @param list<int>                     $on
+     *
+     * @return array<int, array<int, float>>
+     */
+    private function followed(array $columns, array $on, float $weight, PeriodRun $run): array
+    {
+        $slopes = [] === $on ? [] : $this->commutation->slopes();
+        $after = [];
+        foreach ($columns as $m => $column) {
+            $next = [];
+            foreach ($this->kept as $row) {
+                $value = 0.0;
+                foreach ($row as $j => $share) {
+                    $value += $share * $column[$j];
+                }
+                $next[] = $value;
+            }
+            if ($m >= $this->order) {
+                foreach ($this->added[$m - $this->order] as $i => $per) {
+                    $next[$i] += $per;
+                }
+            }
+            $drives = [];
+            foreach ($on as $c) {
+                $drive = 0.0;
+                foreach ($this->seen[$c] as $i => $share) {
+                    $drive -= $share * $next[$i];
+                }
+                $drives[$c] = $drive;
+            }
+            foreach ($on as $c) {
+                $amperes = 0.0;
+                foreach ($drives as $d => $drive) {
+                    $amperes += $slopes[$c][$d] * $drive;
+                }
+                foreach ($this->addedByPath[$c] as $i => $per) {
+                    $next[$i] += $per * $amperes;
+                }
+                $port = $this->paths[$c]->port;
+                if (null !== $port) {
+                    $run->amperesFollow[$port][$m] += $weight * $amperes;
+                }
+            }
+            foreach ($next as $i => $value) {
+                $run->meanFollows[$m][$i] += $weight * $value;
+            }
+            $after[] = $next;
+        }
+
+        return $after;
+    }
+
+    /** @param array<int, float> $state */
+    private function sample(PeriodRun $run, array $state): void
+    {
+        for ($k = 0; $k < $this->outputs; ++$k) {
+            $volts = $this->load->volts[$k];
+            foreach ($state as $i => $value) {
+                $volts += $this->load->inputs[$i][$k] * $value;
+            }
+            $run->low[$k] = min($run->low[$k], $volts);
+            $run->high[$k] = max($run->high[$k], $volts);
+            $amperes = 0.0;
+            foreach ($this->commutation->on as $c) {
+                $amperes += $k === $this->paths[$c]->port ? $this->commutation->amperes[$c] : 0.0;
+            }
+            $run->samples[$k][] = $amperes;
+        }
+    }
+
+    /**
+     * @param array<int, float>             $start
+     * @param array<int, array<int, float>> $slopes
+     * @param array<int, array<int, float>> $inverse
+     * @param array<int, float>             $followedAt
+     */
+    private function steady(PeriodRun $run, array $start, array $slopes, array $inverse, array $followedAt, bool $settled, int $periods): SteadyPeriod
+    {
+        $volts = $square = $peak = $waveforms = [];
+        foreach ($this->ports as $k => $_) {
+            $mean = $this->load->volts[$k];
+            foreach ($run->mean as $i => $value) {
+                $mean += $this->load->inputs[$i][$k] * $value;
+            }
+            $volts[] = $mean;
+            $square[$k] = $peak[$k] = 0.0;
+            foreach ($this->paths as $c => $path) {
+                if (isset($path->into[$k]) || $this->pumps($c, $k)) {
+                    $square[$k] += $run->square[$c];
+                    $peak[$k] = max($peak[$k], $run->peak[$c]);
+                }
+            }
+            $samples = $this->half ? [...$run->samples[$k], ...$run->samples[$k]] : $run->samples[$k];
+            $waveforms[] = new Waveform($samples, $run->high[$k] - $run->low[$k]);
+        }
+
+        return new SteadyPeriod(
+            $volts,
+            new ChargingCycle($run->amperes, $slopes, $square, $peak, sqrt($run->primarySquare), sqrt($run->coreSquare)),
+            $waveforms,
+            $start,
+            $run->mean,
+            $inverse,
+            array_map(static fn (float $at, float $mean): float => $at - $mean, $followedAt, $run->mean),
+            $settled,
+            $periods,
+        );
+    }
+
+    /** Whether a path only charges the series capacitor of this port. */
+    private function pumps(int $path, int $port): bool
+    {
+        return null === $this->paths[$path]->port && $port === ($this->paths[$path - 1]->port ?? null);
+    }
+
+    /**
+     * How the mean currents follow the mean volts while a direct current at the outputs changes: both follow that current.
+     *
+     * @param array<int, array<int, float>> $complement
+     *
+     * @return array<int, array<int, float>> siemens
+     */
+    private function slopes(PeriodRun $run, array $complement): array
+    {
+        $byAmperes = $byVolts = [];
+        for ($l = 0; $l < $this->outputs; ++$l) {
+            // The start moves so that the period repeats itself again.
+            $column = $run->follows[$this->order + $l];
+            $moved = array_map(static fn (array $row): float => array_sum(array_map(static fn (float $a, float $b): float => $a * $b, $row, $column)), $complement);
+            for ($k = 0; $k < $this->outputs; ++$k) {
+                $amperes = $run->amperesFollow[$k][$this->order + $l];
+                $volts = 0.0;
+                foreach ($run->meanFollows[$this->order + $l] as $i => $value) {
+                    $volts += $this->load->inputs[$i][$k] * $value;
+                }
+                foreach ($moved as $m => $value) {
+                    $amperes += $run->amperesFollow[$k][$m] * $value;
+                    foreach ($run->meanFollows[$m] as $i => $share) {
+                        $volts += $this->load->inputs[$i][$k] * $share * $value;
                     }
                 }
-                $currents[] = $current;
-                $excess += $sign * $port->turns * $current;
-                $stiffness += $port->turns * $port->turns * $slope;
-            }
-            $step = $excess / $stiffness;
-            $core -= $step;
-            if (abs($step) < 1e-9 * $this->peakVolts) {
-                break;
+                $byAmperes[$k][$l] = $amperes;
+                $byVolts[$k][$l] = $volts;
             }
         }
+        $inverse = DenseInverse::of(array_map(array_values(...), array_values($byVolts)));
 
-        return [$core, $currents];
-    }
-
-    private function advance(int $k, Port $port, bool $positive, float $current, float $last, float $dt): void
-    {
-        $load = $this->loads[$k];
-        $mean = 0.5 * ($current + $last);
-        $into = $mean;
-        if ($port->pumpFarads > 0.0) {
-            $this->pump[$k] += ($positive ? -$mean : $mean) * $dt / $port->pumpFarads;
-            $into = $positive ? $mean : 0.0;
-        }
-        // The load's own part of the step, implicit in its own volts.
-        $g = 0.5 * $dt * $load->siemens[$k] / $load->farads;
-        $this->volts[$k] += $dt / $load->farads * ($into - $this->drain($k)) / (1.0 + $g);
-        $this->currents[$k][] = $port->pumpFarads > 0.0 && !$positive ? 0.0 : $current;
-        $this->sum[$k] += $this->volts[$k];
-        $this->square[$k] += $current * $current;
-        $this->low[$k] = min($this->low[$k], $this->volts[$k]);
-        $this->high[$k] = max($this->high[$k], $this->volts[$k]);
-    }
-
-    private function drain(int $k): float
-    {
-        $amperes = $this->loads[$k]->amperes;
-        foreach ($this->loads[$k]->siemens as $l => $siemens) {
-            $amperes += $siemens * ($this->volts[$l] - $this->means[$l]) + $this->loads[$k]->steady[$l] * ($this->means[$l] - $this->loads[$l]->volts);
-        }
-
-        return $amperes;
-    }
-
-    /** @return list<Waveform> */
-    private function waveforms(): array
-    {
-        $waveforms = [];
-        foreach ($this->ports as $k => $_) {
-            $waveforms[] = new Waveform($this->currents[$k], $this->sum[$k] / self::STEPS, array_sum($this->currents[$k]) / self::STEPS, $this->high[$k] - $this->low[$k], sqrt($this->square[$k] / self::STEPS));
-        }
-
-        return $waveforms;
+        return null === $inverse ? array_fill(0, $this->outputs, array_fill(0, $this->outputs, 0.0)) : DenseInverse::product(array_map(array_values(...), array_values($byAmperes)), $inverse);
     }
 }

@@ -17,8 +17,8 @@ final class Stretch
     private bool $tube = false;
 
     /**
-     * @param list<Port>  $ports
-     * @param list<float> $volts
+     * @param list<Port>        $ports
+     * @param array<int, float> $volts
      */
     public function __construct(private readonly array $ports, private readonly array $volts, private readonly float $peakVolts, private readonly float $ohms, private readonly float $conductance)
     {
@@ -108,7 +108,7 @@ final class Stretch
         }
     }
 
-    /** @return array{float, list<float>, list<float>, float} core volts, current and slope of each conducting port, sum of conductances at the core */
+    /** @return array{float, array<int, float>, array<int, float>, float} core volts, current and slope of each conducting port, sum of conductances at the core */
     public function solve(float $mains): array
     {
         $core = $mains / ($this->ohms * $this->sumConductance);

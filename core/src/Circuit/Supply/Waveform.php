@@ -8,12 +8,10 @@ namespace Yew\Core\Circuit\Supply;
 final readonly class Waveform
 {
     /**
-     * @param list<float> $amperes        into the output, at equal steps
-     * @param float       $meanVolts      across the output
-     * @param float       $meanAmperes    into it
-     * @param float       $windingAmperes RMS; of one half for a centre tap
+     * @param array<int, float> $amperes         into the output, at equal steps
+     * @param float             $peakToPeakVolts across the output
      */
-    public function __construct(public array $amperes, public float $meanVolts, public float $meanAmperes, public float $peakToPeakVolts, public float $windingAmperes)
+    public function __construct(public array $amperes, public float $peakToPeakVolts)
     {
     }
 

@@ -12,12 +12,16 @@ namespace Yew\Core\Tube\Model;
  * depend on the plate; here Ik is divided (our choice, after the shape of the handbooks' curves). With r = Vp/Vs the screen's
  * share is b + (1 − b)·exp(−(r/k)^m), b = s·(1.3/(r + 0.3))^q: all of it where the plate has no volts, less and less above the
  * knee. Volts against the cathode; to Vg a contact potential is added.
+ * A screen near zero volts pulls less and less, smoothly: Vs becomes S = w·ln(1 + exp(Vs/w)), and it takes 1 − exp(−S/w) of its
+ * share; what it does not take falls back onto the cathode (our choice).
  */
 final readonly class PentodeModel
 {
-    /** Below this the screen draws nothing, volts. */
-    private const LEAST_VOLTS = 0.5;
+    /** Width of the bend in which a screen's pull ends around zero volts, volts: initial velocities (our choice). */
+    public const SCREEN_KNEE_VOLTS = 0.5;
 
+    /** Exponent from which on nothing is left of the knee. */
+    private const LEAST_BELOW = 50.0;
     /** Keeps the share finite at low plate volts. */
     private const RATIO_FLOOR = 0.3;
 
@@ -49,9 +53,8 @@ final readonly class PentodeModel
      */
     public function plateAndScreen(float $plateVolts, float $gridVolts, float $screenVolts): array
     {
-        if ($screenVolts <= self::LEAST_VOLTS) {
-            return [0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0];
-        }
+        [$pull, $pullSlope] = Softplus::at($screenVolts / self::SCREEN_KNEE_VOLTS);
+        $screenVolts = self::SCREEN_KNEE_VOLTS * $pull;
         $gridVolts += $this->contactVolts;
         $above = $plateVolts > 0.0 ? $plateVolts : 0.0;
         $u = $screenVolts + $this->reach * $above;
@@ -66,9 +69,11 @@ final readonly class PentodeModel
         $base = $this->share * ((1.0 + self::RATIO_FLOOR) / ($ratio + self::RATIO_FLOOR)) ** $this->fall;
         $x = $ratio / $this->knee;
         $bent = $x ** $this->bend;
-        $below = exp(-min($bent, 50.0));
+        $below = $bent < self::LEAST_BELOW ? exp(-$bent) : 0.0;
         $share = $base + (1.0 - $base) * $below;
-        $byRatio = -$this->fall * $base / ($ratio + self::RATIO_FLOOR) * (1.0 - $below) - ($x > 0.0 ? (1.0 - $base) * $below * $this->bend * $bent / $ratio : 0.0);
+        $byRatio = -$this->fall * $base / ($ratio + self::RATIO_FLOOR) * (1.0 - $below) - ($x > 0.0 && $below > 0.0 ? (1.0 - $base) * $below * $this->bend * $bent / $ratio : 0.0);
+        $lost = exp(-$screenVolts / self::SCREEN_KNEE_VOLTS);
+        $taken = -expm1(-$screenVolts / self::SCREEN_KNEE_VOLTS);
         $shareByPlate = $above > 0.0 ? $byRatio / $screenVolts : 0.0;
         $shareByScreen = -$byRatio * $ratio / $screenVolts;
         $byPlate = $above > 0.0 ? $this->reach * $byU : 0.0;
@@ -77,11 +82,11 @@ final readonly class PentodeModel
             $cathode * (1.0 - $share),
             $byPlate * (1.0 - $share) - $cathode * $shareByPlate,
             $byGrid * (1.0 - $share),
-            $byU * (1.0 - $share) - $cathode * $shareByScreen,
-            $cathode * $share,
-            $byPlate * $share + $cathode * $shareByPlate,
-            $byGrid * $share,
-            $byU * $share + $cathode * $shareByScreen,
+            $pullSlope * ($byU * (1.0 - $share) - $cathode * $shareByScreen),
+            $taken * $cathode * $share,
+            $taken * ($byPlate * $share + $cathode * $shareByPlate),
+            $taken * $byGrid * $share,
+            $pullSlope * ($taken * ($byU * $share + $cathode * $shareByScreen) + $lost * $cathode * $share / self::SCREEN_KNEE_VOLTS),
         ];
     }
 }

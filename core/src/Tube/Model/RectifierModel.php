@@ -7,6 +7,9 @@ namespace Yew\Core\Tube\Model;
 /** One plate of a rectifier tube: I = K·V^1.5 (the 3/2-power law of Child and Langmuir), nothing backwards. */
 final readonly class RectifierModel
 {
+    /** Below this a rectifier's current is no current, amperes. */
+    private const STRAIGHT_AMPERES = 1e-6;
+
     /** @param float $perveance K, amperes at one volt */
     public function __construct(public float $perveance)
     {
@@ -29,6 +32,20 @@ final readonly class RectifierModel
         $slope = 1.5 * $this->perveance * $y;
 
         return [$current, $slope / (1.0 + $slope * $seriesOhms)];
+    }
+
+    /** Volts across the plate at a current; a straight line through zero below a microampere, so that it may be followed backwards. */
+    public function dropAt(float $amperes): float
+    {
+        $least = self::STRAIGHT_AMPERES;
+
+        return $amperes > $least ? ($amperes / $this->perveance) ** (2.0 / 3.0) : $amperes / $least * ($least / $this->perveance) ** (2.0 / 3.0);
+    }
+
+    /** Slope of the current by the volts, siemens, at a current. */
+    public function slopeAt(float $amperes): float
+    {
+        return 1.5 * $this->perveance ** (2.0 / 3.0) * max(self::STRAIGHT_AMPERES, $amperes) ** (1.0 / 3.0);
     }
 
     /** The positive root of c·y³ + y² = u. */

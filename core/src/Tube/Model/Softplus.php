@@ -15,6 +15,6 @@ final class Softplus
         }
         $e = exp($z > -50.0 ? $z : -50.0);
 
-        return [log(1.0 + $e), $e / (1.0 + $e)];
+        return [log1p($e), $e / (1.0 + $e)];
     }
 }
