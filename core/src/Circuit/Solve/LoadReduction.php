@@ -15,7 +15,7 @@ use Yew\Core\Numeric\SparseLu;
  * Reduces the circuit about an operating point to what the rectifiers of one transformer notice of it.
  *
  * Volts of all nodes and currents of all inductors are projected onto what a current into each output does in the steady state, at
- * the mains frequency and above it (moments about real frequencies; A. Odabasioglu et al., IEEE Trans. CAD 17, 1998, from memory).
+ * the mains frequency and above it (real frequencies; after A. Odabasioglu et al., IEEE Trans. CAD 17, 1998, from memory).
  * Tubes keep what plate and screen volts do; their grids are held against their cathodes, so that no feedback loop of the
  * amplifier can swing in the reduced load.
  */
@@ -25,8 +25,8 @@ final class LoadReduction
     private const NOTHING = 1e-7;
     /** Of the leak that keeps a series capacitor's state in being, siemens. */
     private const PUMP_LEAK = 1e-9;
-    /** Multiples of the mains frequency about which moments are taken, and how many. */
-    private const MOMENTS = [[1.0, 1], [5.0, 1]];
+    /** Multiples of the mains frequency at which the circuit is asked. */
+    private const MULTIPLES = [0.0, 1.0, 5.0];
 
     private readonly Reactances $reactances;
     private readonly Pattern $pattern;
@@ -111,22 +111,14 @@ final class LoadReduction
 
     private function reduced(MainsSupply $supply): ReducedLoad
     {
-        $omega = 2.0 * \M_PI * $supply->hertz;
         $basis = [];
-        foreach ([[0.0, 1], ...array_map(static fn (array $m): array => [$m[0] * $omega, $m[1]], self::MOMENTS)] as [$rate, $count]) {
-            [$factored, $branches] = $this->factored($rate);
+        foreach (self::MULTIPLES as $multiple) {
+            [$factored, $branches] = $this->factored($multiple * 2.0 * \M_PI * $supply->hertz);
             foreach ($supply->ports as $port) {
-                $volts = array_fill(0, $this->chassis + 1, 0.0);
-                $volts[$port->plus] += 1.0;
-                $volts[$port->minus] -= 1.0;
-                $state = $this->answer($factored, $branches, $volts, array_fill(0, \count($this->ends), 0.0));
-                for ($n = 1;; ++$n) {
-                    $basis = self::joined($basis, $state);
-                    if ($n >= $count) {
-                        break;
-                    }
-                    $state = $this->answer($factored, $branches, ...$this->stored($state));
-                }
+                $amperes = array_fill(0, $this->chassis + 1, 0.0);
+                $amperes[$port->plus] += 1.0;
+                $amperes[$port->minus] -= 1.0;
+                $basis = self::joined($basis, $this->answer($factored, $branches, $amperes));
             }
         }
 
@@ -166,34 +158,24 @@ final class LoadReduction
      * @param array<int, float>             $factored
      * @param array<int, array<int, float>> $branches
      * @param array<int, float>             $amperes  into nodes, the chassis last
-     * @param array<int, float>             $volts    in series with inductors
      *
      * @return array<int, float> volts of all nodes, then amperes of all inductors
      */
-    private function answer(array $factored, array $branches, array $amperes, array $volts): array
+    private function answer(array $factored, array $branches, array $amperes): array
     {
-        foreach ($branches as $i => $row) {
-            $driven = 0.0;
-            foreach ($row as $j => $siemens) {
-                $driven += $siemens * $volts[$j];
-            }
-            [$a, $b] = $this->ends[$i];
-            $amperes[$a] -= $driven;
-            $amperes[$b] += $driven;
-        }
-        $state = SparseLu::solve($this->pattern, $factored, $amperes);
-        $state[$this->chassis] = 0.0;
+        $volts = SparseLu::solve($this->pattern, $factored, $amperes);
+        $volts[$this->chassis] = 0.0;
         $currents = [];
-        foreach ($this->ends as $i => $_) {
-            $current = 0.0;
-            foreach ($branches[$i] as $j => $siemens) {
-                $current += $siemens * ($volts[$j] + $state[$this->ends[$j][0]] - $state[$this->ends[$j][1]]);
+        foreach ($branches as $i => $row) {
+            $currents[$i] = 0.0;
+            foreach ($row as $j => $siemens) {
+                $currents[$i] += $siemens * ($volts[$this->ends[$j][0]] - $volts[$this->ends[$j][1]]);
             }
-            $currents[] = $current;
         }
-        unset($state[$this->chassis]);
+        ksort($currents);
+        unset($volts[$this->chassis]);
 
-        return [...$state, ...$currents];
+        return [...$volts, ...$currents];
     }
 
     /**
