@@ -29,6 +29,9 @@ use Yew\Core\Tube\TubeCatalogue;
 /** A solved circuit as a SPICE netlist that ngspice runs unchanged; tube models come along as subcircuits. */
 final class NetlistWriter
 {
+    /** From each electrode to the chassis, farads: without any a step of the transient has nothing to hold on to (common practice). */
+    private const STRAY_FARADS = 10e-12;
+
     private SpiceText $out;
 
     /** @var array<string, string> text of the subcircuits in use, by name */
@@ -38,7 +41,7 @@ final class NetlistWriter
 
     private readonly Factors $factors;
 
-    private function __construct(private readonly Solution $solution, private readonly TubeCatalogue $tubes)
+    private function __construct(private readonly Solution $solution, private readonly TubeCatalogue $tubes, private readonly Flavour $flavour)
     {
         $this->situation = $solution->situation;
         $this->factors = $solution->circuit->factors;
@@ -48,20 +51,21 @@ final class NetlistWriter
     /** @return string without `.end`, so that further cards can follow */
     public static function body(Solution $solution, TubeCatalogue $tubes, Flavour $flavour, string $title): string
     {
-        return (new self($solution, $tubes))->written($flavour, $title);
+        return (new self($solution, $tubes, $flavour))->written($title);
     }
 
     /** The whole file: with the analysis that the flavour is meant for. */
     public static function file(Solution $solution, TubeCatalogue $tubes, Flavour $flavour, string $title): string
     {
         $hertz = [] === $solution->circuit->supplies ? 50.0 : $solution->circuit->supplies[0]->hertz;
-        $cards = Flavour::Averaged === $flavour ? ".options reltol=1e-6\n.op\n" : \sprintf(".options reltol=1e-4\n.tran %s %s %s %s UIC\n", SpiceText::number(1 / $hertz / 200), SpiceText::number(60 / $hertz), SpiceText::number(50 / $hertz), SpiceText::number(1 / $hertz / 400));
+        $cards = Flavour::Averaged === $flavour ? ".options reltol=1e-6\n.op\n" : \sprintf(".options reltol=1e-3 method=gear\n.tran %s %s %s %s UIC\n", SpiceText::number(1 / $hertz / 200), SpiceText::number(60 / $hertz), SpiceText::number(50 / $hertz), SpiceText::number(1 / $hertz / 400));
 
         return self::body($solution, $tubes, $flavour, $title).$cards.".end\n";
     }
 
-    private function written(Flavour $flavour, string $title): string
+    private function written(string $title): string
     {
+        $flavour = $this->flavour;
         $netlist = $this->solution->circuit->netlist;
         foreach ($netlist->elements as $element) {
             $this->element($element);
@@ -171,6 +175,11 @@ final class NetlistWriter
                 continue;
             }
             $nodes = array_map(fn (string $electrode): string => $this->out->node($tube->place($section->name, $electrode, $section->pins[$electrode])), explode(' ', TubeSubcircuit::pins($section->model)));
+            if (Flavour::Switching === $this->flavour) {
+                foreach (array_diff(array_keys($section->pins), ['cathode', 'heater']) as $electrode) {
+                    $this->out->line('Cstray_%s %s 0 %s IC=%s', SpiceText::word($tube->position.'_'.$section->name.'_'.$electrode), $this->out->node($tube->place($section->name, $electrode, $section->pins[$electrode])), self::STRAY_FARADS, $this->solution->at($tube->place($section->name, $electrode, $section->pins[$electrode])));
+                }
+            }
             $this->out->line('X%s %s %s strength=%s', SpiceText::word($tube->position.'_'.$section->name), implode(' ', $nodes), TubeSubcircuit::name($tube->type, $section->name), $this->factors->section($tube->position, $section->name));
         }
     }

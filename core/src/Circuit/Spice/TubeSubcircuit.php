@@ -43,10 +43,10 @@ final class TubeSubcircuit
 
     private static function triode(TriodeModel $m): string
     {
-        return \sprintf("bz z 0 V=%s*(%s+(V(grid,cathode)+%s)/sqrt(%s+max(V(plate,cathode),0)^2))\n", self::n($m->kp), self::n(1 / $m->mu), self::n($m->contactVolts), self::n($m->kvb))
-            .\sprintf("be e 0 V=max(V(plate,cathode),0)*%s/%s\n", self::softplus('V(z)'), self::n($m->kp))
-            .\sprintf("bp plate cathode I=strength*2*pwr(max(V(e),0),%s)/%s\n", self::n($m->exponent), self::n($m->kg))
-            .self::grid($m->grid);
+        $above = 'max(V(plate,cathode),0)';
+        $z = \sprintf('(%s*(%s+(V(grid,cathode)+%s)/sqrt(%s+%s^2)))', self::n($m->kp), self::n(1 / $m->mu), self::n($m->contactVolts), self::n($m->kvb), $above);
+
+        return \sprintf("bp plate cathode I=strength*2*pwr(%s*%s/%s,%s)/%s\n", $above, self::softplus($z), self::n($m->kp), self::n($m->exponent), self::n($m->kg)).self::grid($m->grid);
     }
 
     /** In one expression for each electrode: nodes in between would begin at zero volts, where nothing is defined. */
@@ -67,14 +67,16 @@ final class TubeSubcircuit
 
     private static function regulator(RegulatorModel $m): string
     {
-        return \sprintf("bz z 0 V=(V(plate,cathode)-%s)/%s\n", self::n($m->burningVolts), self::n(RegulatorModel::KNEE_VOLTS))
-            .\sprintf("bp plate cathode I=%s*%s/%s\n", self::n(RegulatorModel::KNEE_VOLTS), self::softplus('V(z)'), self::n($m->slopeOhms));
+        $z = \sprintf('((V(plate,cathode)-%s)/%s)', self::n($m->burningVolts), self::n(RegulatorModel::KNEE_VOLTS));
+
+        return \sprintf("bp plate cathode I=%s*%s/%s\n", self::n(RegulatorModel::KNEE_VOLTS), self::softplus($z), self::n($m->slopeOhms));
     }
 
     private static function grid(GridCurrent $grid): string
     {
-        return \sprintf("bg g 0 V=V(grid,cathode)/%s\n", self::n(GridCurrent::KNEE_VOLTS))
-            .\sprintf("bg1 grid cathode I=V(g)<-20 ? 0 : strength*%s*pwr(%s*%s,1.5)\n", self::n($grid->perveance), self::n(GridCurrent::KNEE_VOLTS), self::softplus('V(g)'));
+        $z = '(V(grid,cathode)/'.self::n(GridCurrent::KNEE_VOLTS).')';
+
+        return \sprintf("bg1 grid cathode I=%s<-20 ? 0 : strength*%s*pwr(%s*%s,1.5)\n", $z, self::n($grid->perveance), self::n(GridCurrent::KNEE_VOLTS), self::softplus($z));
     }
 
     private static function softplus(string $z): string
