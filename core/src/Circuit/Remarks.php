@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit;
 
+use Yew\Core\Circuit\Analysis\LoopGain;
 use Yew\Core\Circuit\Analysis\NoTubes;
 use Yew\Core\Circuit\Analysis\Stresses;
+use Yew\Core\Circuit\Block\ExpandedBlock;
 use Yew\Core\Circuit\Element\Rectifier;
 use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Solve\Solution;
@@ -17,7 +19,7 @@ final class Remarks
     /**
      * @return list<array{severity: string, code: string, subject: string, figures: array<string, mixed>}> worst first; subject is a part, a tube or a place
      */
-    public static function of(Solution $solution, TubeCatalogue $catalogue): array
+    public static function of(Solution $solution, TubeCatalogue $catalogue, ?DrawnCircuit $drawn = null): array
     {
         $stresses = Stresses::of($solution, $catalogue);
         $remarks = [];
@@ -55,6 +57,7 @@ final class Remarks
         foreach ($solution->starved() as $place) {
             $remarks[] = self::remark('out', 'reservoir-starved', $place, ['node' => $place]);
         }
+        array_push($remarks, ...(null === $drawn ? [] : self::loops($solution, $drawn)));
         if ([] !== $solution->unsolved) {
             $places = array_map(static fn (int $node): string => $solution->circuit->nodes->names[$node], array_keys($solution->unsolved));
             $remarks[] = self::remark('out', 'island-unsolved', $places[0], ['node' => $places[0], 'count' => \count($places)]);
@@ -75,6 +78,25 @@ final class Remarks
     private static function remark(string $severity, string $code, string $subject, array $figures): array
     {
         return ['severity' => $severity, 'code' => $code, 'subject' => $subject, 'figures' => $figures];
+    }
+
+    /** @return list<array{severity: string, code: string, subject: string, figures: array<string, mixed>}> */
+    private static function loops(Solution $solution, DrawnCircuit $drawn): array
+    {
+        $pushPull = [] !== array_filter($drawn->blocks, static fn (ExpandedBlock $b): bool => 'output' === $b->kind && \count($b->from) > 1);
+        $remarks = [];
+        foreach (LoopGain::all($solution, $drawn->blocks) as $loop) {
+            $code = match (true) {
+                true === $loop->positive => $pushPull ? 'loop-positive' : 'loop-positive-single-ended',
+                ($loop->phaseMarginDegrees ?? 0.0) < 0.0 => 'loop-unstable',
+                default => null,
+            };
+            if (null !== $code) {
+                $remarks[] = self::remark('out', $code, $loop->loop, ['loop' => $loop->loop, 'decibels' => $loop->midDecibels]);
+            }
+        }
+
+        return $remarks;
     }
 
     /** @return list<array{string, string, array<string, mixed>}> rectifier tubes asked for more than they give */

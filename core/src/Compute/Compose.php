@@ -129,6 +129,7 @@ final readonly class Compose implements ComputeForm
     {
         $lineOf = [];
         foreach ($drawn->blocks as $i => $block) {
+            $lineOf[$block->id] ??= $lines[$i] ?? null;
             foreach ($block->elements as $element) {
                 $lineOf[$element->id()] ??= $lines[$i] ?? null;
             }
@@ -145,7 +146,7 @@ final readonly class Compose implements ComputeForm
                 }
             }
         }
-        foreach (null === $solution ? [] : Remarks::of($solution, $this->tubes) as $remark) {
+        foreach (null === $solution ? [] : Remarks::of($solution, $this->tubes, $drawn) as $remark) {
             $remarks[] = [...$remark, 'line' => $lineOf[$remark['subject']] ?? null];
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Compute;
 
+use Yew\Core\Circuit\Analysis\LoopGain;
 use Yew\Core\Circuit\Analysis\Response;
 use Yew\Core\Circuit\Analysis\SmallSignal;
 use Yew\Core\Circuit\BadCircuit;
@@ -68,7 +69,17 @@ final readonly class SmallSignalForm extends CircuitForm
             'highHertz' => $response->highHertz,
             'outputOhms' => $ac->impedance($hertz, $output),
             'feedbackDecibels' => null === $open ? null : $level($open) - $response->midDecibels,
+            'loops' => self::loops($input),
         ];
+    }
+
+    /** @return list<array<string, mixed>> each feedback loop by itself, with nothing driving the amplifier */
+    private static function loops(CircuitInput $input): array
+    {
+        return array_map(static fn (LoopGain $l): array => [
+            'loop' => $l->loop, 'midDecibels' => $l->midDecibels, 'positive' => $l->positive, 'phaseMarginDegrees' => $l->phaseMarginDegrees, 'gainMarginDecibels' => $l->gainMarginDecibels,
+            'points' => array_map(static fn (array $p): array => ['hertz' => $p[0], 'decibels' => $p[1], 'phaseDegrees' => $p[2]], $l->points),
+        ], LoopGain::all($input->solved(), $input->sheet->circuit->blocks ?? []));
     }
 
     private function driven(CircuitInput $input, string $at, float $ohms, ?string $without): SmallSignal

@@ -69,7 +69,7 @@ final readonly class WhatIf
             'tubes' => self::paired(Stresses::of($before, $this->tubes)->tubes, Stresses::of($after, $this->tubes)->tubes),
             'primaryAmperes' => array_sum(array_map(static fn ($s): float => $s->primaryAmperes, $after->supplies)),
             'primaryAmperesBefore' => array_sum(array_map(static fn ($s): float => $s->primaryAmperes, $before->supplies)),
-            'remarks' => Remarks::of($after, $this->tubes),
+            'remarks' => Remarks::of($after, $this->tubes, $this->circuit),
         ];
     }
 

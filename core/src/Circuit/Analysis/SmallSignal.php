@@ -131,6 +131,15 @@ final class SmallSignal
         return self::inverse($z, $unit);
     }
 
+    /** @return array{float, float} volts at one place for an ampere into another, real and imaginary, ohms */
+    public function transimpedance(float $hertz, string $into, string $at): array
+    {
+        $node = $this->solution->circuit->nodes->number(...);
+        [$x, $y] = $this->at($hertz, [$node($into) => [1.0, 0.0]]);
+
+        return [$x[$node($at)], $y[$node($at)]];
+    }
+
     /** Magnitude of the impedance that a source would see at a place, ohms. */
     public function impedance(float $hertz, string $place): float
     {
