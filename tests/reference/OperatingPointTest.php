@@ -16,6 +16,7 @@ use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Circuit\Spice\Flavour;
 use Yew\Core\Circuit\Spice\NetlistWriter;
 use Yew\Core\Circuit\Spice\SpiceText;
+use Yew\Core\Circuit\Supply\Limiters;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Tests\Circuit\Circuits;
 use Yew\Core\Tests\Tube\ShippedTubes;
@@ -82,11 +83,11 @@ final class OperatingPointTest extends TestCase
     public static function situations(): iterable
     {
         yield 'half mains' => ['Lantern 30', new Situation(58.5)];
-        yield 'through a 60 W lamp' => ['Lantern 30', new Situation(117.0, 60.0)];
-        yield 'output tubes out' => ['Lantern 30', new Situation(117.0, null, null, ['V4', 'V5'])];
-        yield 'standby' => ['Lantern 30', new Situation(117.0, null, null, [], true)];
-        yield 'a meter on a plate' => ['Lantern 30', new Situation(117.0, null, null, [], false, [['place' => 'V3.1', 'against' => 'chassis', 'ohms' => 1e6]])];
-        yield 'rectifier tube out' => ['Wren 15', new Situation(240.0, null, null, ['V5'])];
+        yield 'through a 60 W lamp' => ['Lantern 30', new Situation(117.0, Limiters::lamp(60.0, 117.0))];
+        yield 'output tubes out' => ['Lantern 30', new Situation(117.0, null, ['V4', 'V5'])];
+        yield 'standby' => ['Lantern 30', new Situation(117.0, null, [], true)];
+        yield 'a meter on a plate' => ['Lantern 30', new Situation(117.0, null, [], false, [['place' => 'V3.1', 'against' => 'chassis', 'ohms' => 1e6]])];
+        yield 'rectifier tube out' => ['Wren 15', new Situation(240.0, null, ['V5'])];
     }
 
     #[DataProvider('situations')]

@@ -16,10 +16,14 @@ use Yew\Core\Codec\Fields;
 final readonly class Conditions
 {
     /** Fields that a person can state, and what their value must look like. */
-    public const FIELDS = ['inletVolts', 'limiter', 'tubes', 'standby', 'load', 'signal', 'controls', 'meterId', 'reference', 'covers', 'supplyEarthing', 'ambientCelsius', 'bleeder'];
+    public const FIELDS = ['source', 'limiters', 'inletVolts', 'tubes', 'standby', 'ammeter', 'load', 'signal', 'controls', 'meterId', 'reference', 'covers', 'supplyEarthing', 'ambientCelsius', 'bleeder'];
 
+    /** As the first form of conditions had it: one limiter, its lamp rated for the mains of the place. */
+    private const FIRST_FORM = 'limiter';
     /** Less is no mains that anything could be judged by, V. */
     public const LEAST_INLET_VOLTS = 1.0;
+    /** Lamps and limiters in one lead; more than anybody wires up. */
+    private const MOST_LIMITERS = 3;
 
     /** A discharge resistor that works and does not burn at once: 2.2 to 10 kΩ is usual (SAFE-2), so much either way is taken, Ω (our choice). */
     private const BLEEDER_OHMS = [470.0, 100e3];
@@ -35,7 +39,9 @@ final readonly class Conditions
     }
 
     /**
-     * @param mixed $data object of facts by field name, as docs/formats/tape/conditions.1.json
+     * Both forms are read; the first becomes the second.
+     *
+     * @param mixed $data object of facts by field name, as docs/formats/tape/conditions.2.json or conditions.1.json
      *
      * @throws BadData
      */
@@ -43,7 +49,7 @@ final readonly class Conditions
     {
         $fields = Fields::of($data, $path);
         $facts = [];
-        foreach (self::FIELDS as $name) {
+        foreach ([...self::FIELDS, self::FIRST_FORM] as $name) {
             $fact = $fields->optionalObject($name);
             if (null === $fact) {
                 continue;
@@ -53,10 +59,13 @@ final readonly class Conditions
                 throw $fact->fault('how', 'measured, assumed or unknown belongs here');
             }
             $value = 'unknown' === $how ? $fact->raw('value') : self::value($fact, $name);
-            $facts[$name] = ['value' => 'unknown' === $how ? null : $value, 'how' => $how, 'at' => $fact->optionalString('at')];
+            $facts[self::FIRST_FORM === $name ? 'limiters' : $name] = ['value' => 'unknown' === $how ? null : $value, 'how' => $how, 'at' => $fact->optionalString('at')];
             $fact->done();
         }
         $fields->done();
+        if ($fields->has('limiter') && $fields->has('limiters')) {
+            throw $fields->fault('limiter', 'limiters are there already');
+        }
 
         return new self($facts);
     }
@@ -101,10 +110,18 @@ final readonly class Conditions
         return null;
     }
 
-    /** These conditions with some facts stated anew. */
+    /** These conditions with some facts stated anew. What was measured at the inlet holds no longer once source or limiters are others. */
     public function with(self $stated): self
     {
-        return new self([...$this->facts, ...$stated->facts]);
+        $kept = $this->facts;
+        foreach (['source', 'limiters'] as $field) {
+            $says = isset($kept[$field], $stated->facts[$field]) && null !== $kept[$field]['value'];
+            if ($says && CanonicalJson::hash($kept[$field]['value']) !== CanonicalJson::hash($stated->facts[$field]['value'])) {
+                unset($kept['inletVolts']);
+            }
+        }
+
+        return new self([...$kept, ...$stated->facts]);
     }
 
     public function states(string $field): bool
@@ -122,23 +139,75 @@ final readonly class Conditions
     /** Measured at the amplifier's inlet, a limiter's drop is in the figure already; a mains that is only assumed is the wall's. */
     public function inletIsMeasured(): bool
     {
-        return 'measured' === ($this->facts['inletVolts']['how'] ?? null);
+        return null !== $this->inletVolts() && 'measured' === ($this->facts['inletVolts']['how'] ?? null);
+    }
+
+    /** Volts of the wall or the variac, before any limiter. */
+    public function sourceVolts(): ?float
+    {
+        $source = $this->get('source');
+        $volts = \is_array($source) ? $source['volts'] ?? null : null;
+
+        return is_numeric($volts) ? (float) $volts : null;
+    }
+
+    /** What is known of the mains: measured at the inlet, else the source, else what is assumed of the wall. */
+    public function mainsVolts(): ?float
+    {
+        return $this->inletIsMeasured() ? $this->inletVolts() : $this->sourceVolts() ?? $this->inletVolts();
     }
 
     public function limited(): ?bool
     {
-        $limiter = $this->get('limiter');
+        $limiters = $this->get('limiters');
 
-        return \is_array($limiter) ? 'none' !== ($limiter['kind'] ?? null) : null;
+        return \is_array($limiters) ? [] !== $limiters : null;
     }
 
-    /** Watts of a lamp in series with the mains; null when there is none, or nobody said. */
-    public function lampWatts(): ?float
+    /**
+     * What is in series with the mains, each with what is known of it.
+     *
+     * @return list<array{kind: string, watts: float|null, ratedVolts: float|null, amperes: float|null}>|null null when nobody said
+     */
+    public function limiters(): ?array
     {
-        $limiter = $this->get('limiter');
-        $watts = \is_array($limiter) && 'lamp' === ($limiter['kind'] ?? null) ? $limiter['watts'] ?? null : null;
+        $limiters = $this->get('limiters');
+        if (!\is_array($limiters)) {
+            return null;
+        }
+        $known = [];
+        foreach ($limiters as $limiter) {
+            $said = \is_array($limiter) ? $limiter : [];
+            $figure = static fn (string $name): ?float => is_numeric($said[$name] ?? null) ? (float) $said[$name] : null;
+            $known[] = ['kind' => \is_string($said['kind'] ?? null) ? $said['kind'] : '', 'watts' => $figure('watts'), 'ratedVolts' => $figure('ratedVolts') ?? ('variac' === $this->sourceKind() ? null : $this->mainsVolts()), 'amperes' => $figure('amperes')];
+        }
 
-        return is_numeric($watts) ? (float) $watts : null;
+        return $known;
+    }
+
+    /** Whether a model can reckon with what is in series: every lamp with watts and rated volts, an electronic one with its amperes. */
+    public function limitersAreKnown(): bool
+    {
+        foreach ($this->limiters() ?? [['kind' => '', 'watts' => null, 'ratedVolts' => null, 'amperes' => null]] as $l) {
+            if ('lamp' === $l['kind'] ? null === $l['watts'] || null === $l['ratedVolts'] : null === $l['amperes']) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** @return list<string> what must be said before anything can be compared with a drawing */
+    public function missing(): array
+    {
+        return array_values(array_filter(['inletVolts', 'tubes', 'limiters'], fn (string $field): bool => 'inletVolts' === $field ? null === $this->mainsVolts() : !$this->states($field)));
+    }
+
+    private function sourceKind(): ?string
+    {
+        $source = $this->get('source');
+
+        return \is_array($source) && \is_string($source['kind'] ?? null) ? $source['kind'] : null;
     }
 
     /** @return list<string>|null tube positions that are out, null when nobody said */
@@ -199,13 +268,13 @@ final readonly class Conditions
         if ($this->facts === $later->facts) {
             return false;
         }
-        foreach (['tubes', 'limiter', 'standby', 'load'] as $field) {
+        foreach (['tubes', 'limiters', 'standby', 'load'] as $field) {
             if ($this->states($field) && CanonicalJson::hash($this->get($field)) !== CanonicalJson::hash($later->get($field))) {
                 return true;
             }
         }
-        $before = $this->inletVolts();
-        $after = $later->inletVolts();
+        $before = $this->mainsVolts();
+        $after = $later->mainsVolts();
 
         return null !== $before && null !== $after && abs($after / $before - 1) > 0.02;
     }
@@ -224,8 +293,24 @@ final readonly class Conditions
                 return $fact->number('value', -20, 60);
             case 'tubes':
                 return self::tubes($fact->object('value'));
-            case 'limiter':
-                return self::choice($fact->object('value'), ['none', 'lamp', 'electronic'], 'watts', 1, 5000);
+            case self::FIRST_FORM:
+                $limiter = self::choice($fact->object('value'), ['none', 'lamp', 'electronic'], 'watts', 1, 5000);
+
+                return 'none' === $limiter['kind'] ? [] : [array_diff_key($limiter, 'lamp' === $limiter['kind'] ? [] : ['watts' => 0])];
+            case 'limiters':
+                return array_map(self::limiter(...), $fact->objects('value', self::MOST_LIMITERS));
+            case 'source':
+                $source = $fact->object('value');
+                $value = ['kind' => self::oneOf($source, ['wall', 'variac']), 'volts' => $source->number('volts', self::LEAST_INLET_VOLTS, 500)];
+                $source->done();
+
+                return $value;
+            case 'ammeter':
+                $ammeter = $fact->object('value');
+                $value = ['place' => $ammeter->string('place', 40), ...(null === ($ohms = $ammeter->optionalNumber('ohms', 0, 1e4)) ? [] : ['ohms' => $ohms])];
+                $ammeter->done();
+
+                return $value;
             case 'load':
                 return self::choice($fact->object('value'), ['none', 'resistor', 'reactive', 'speaker'], 'ohms', 0.1, 1e6);
             case 'bleeder':
@@ -257,6 +342,29 @@ final readonly class Conditions
         return $fitted;
     }
 
+    /** @return array<string, string|float> */
+    private static function limiter(Fields $fields): array
+    {
+        $kind = self::oneOf($fields, ['lamp', 'electronic']);
+        $sizes = 'lamp' === $kind ? ['watts' => [1.0, 5000.0], 'ratedVolts' => [6.0, 500.0]] : ['amperes' => [0.01, 30.0]];
+        $limiter = ['kind' => $kind];
+        foreach ($sizes as $size => $bounds) {
+            $amount = $fields->optionalNumber($size, ...$bounds);
+            $limiter += null === $amount ? [] : [$size => $amount];
+        }
+        $fields->done();
+
+        return $limiter;
+    }
+
+    /** @param list<string> $kinds */
+    private static function oneOf(Fields $fields, array $kinds): string
+    {
+        $kind = $fields->string('kind');
+
+        return \in_array($kind, $kinds, true) ? $kind : throw $fields->fault('kind', 'one of '.implode(', ', $kinds).' belongs here');
+    }
+
     /**
      * @param list<string> $kinds
      *
@@ -264,10 +372,7 @@ final readonly class Conditions
      */
     private static function choice(Fields $fields, array $kinds, string $size, float $least, float $most): array
     {
-        $kind = $fields->string('kind');
-        if (!\in_array($kind, $kinds, true)) {
-            throw $fields->fault('kind', 'one of '.implode(', ', $kinds).' belongs here');
-        }
+        $kind = self::oneOf($fields, $kinds);
         $amount = $fields->optionalNumber($size, $least, $most);
         $fields->done();
 

@@ -45,6 +45,10 @@ final class Remarks
                     $remarks[] = self::remark('out', 'tube-over', $tube['position'], ['tube' => $tube['position'], 'electrode' => $electrode, 'watts' => $watts, 'ratedWatts' => $rated, 'percentOfRating' => 100 * $share, 'system' => $tube['system'] ?? '']);
                 }
             }
+            [$over, $limit] = [abs($tube['heaterCathodeVolts'] ?? 0.0), $tube['ratedHeaterCathodeVolts']];
+            if (null !== $limit && $over > $limit) {
+                $remarks[] = self::remark('out', 'heater-cathode-over', $tube['position'], ['tube' => $tube['position'], 'volts' => $over, 'ratedVolts' => $limit, 'system' => $tube['system'] ?? '']);
+            }
             if ($tube['gridAmperes'] > 1e-4) {
                 $remarks[] = self::remark('out', 'grid-conducts', $tube['position'], ['tube' => $tube['position'], 'gridAmperes' => $tube['gridAmperes']]);
             }

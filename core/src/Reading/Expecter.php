@@ -26,9 +26,6 @@ final class Expecter
     /** Beyond this the mains ratio is no guide: rectifiers and heaters do not follow it (our choice). */
     private const RATIO_LIMIT = 0.15;
 
-    /** Conditions without which nothing printed can be compared. */
-    public const NEEDED = ['inletVolts', 'tubes', 'limiter'];
-
     public static function at(TestPoint $point, Setting $setting): Expected
     {
         $printed = $point->printedVolts;
@@ -38,7 +35,7 @@ final class Expecter
             return new Expected(null, null, 'none', 'nothing-printed', []);
         }
         $conditions = $setting->conditions;
-        $missing = array_values(array_filter(self::NEEDED, static fn (string $f): bool => !$conditions->states($f)));
+        $missing = $conditions->missing();
         if (\in_array('inletVolts', $missing, true)) {
             return new Expected(null, null, null === $modelled ? 'printed' : 'model', 'conditions-not-stated', ['printedVolts' => $printed, 'missing' => $missing]);
         }
@@ -46,11 +43,11 @@ final class Expecter
             return self::fromModel($point, $sheet, $setting, $modelled, $missing);
         }
         $mains = $sheet->printedMainsFor($setting->wiredFor);
-        $ratio = ($conditions->inletVolts() ?? $mains) / $mains;
+        $ratio = ($conditions->mainsVolts() ?? $mains) / $mains;
         $regulated = null !== $point->fedBy && ($sheet->nodes[$point->fedBy]->regulated ?? false);
         $loading = self::loadingFactor($point, $sheet, $setting);
         $volts = $printed * ($regulated ? 1.0 : $ratio) * $loading;
-        $figures = ['printedVolts' => $printed, 'printedMainsVolts' => $mains, 'inletVolts' => $conditions->inletVolts(), 'mainsRatio' => $ratio, 'loadingFactor' => $loading];
+        $figures = ['printedVolts' => $printed, 'printedMainsVolts' => $mains, 'inletVolts' => $conditions->mainsVolts(), 'mainsRatio' => $ratio, 'loadingFactor' => $loading];
         $obstacle = match (true) {
             [] !== $missing => 'conditions-not-stated',
             true === $conditions->limited() => 'limiter-in',
@@ -81,15 +78,15 @@ final class Expecter
         $conditions = $setting->conditions;
         $meter = MeterFunction::DcVolts === $point->function ? $setting->meter?->inputResistanceOhms($point->function) : null;
         $loading = null === $meter ? 1.0 : $meter / ($meter + $modelled->sourceOhms);
-        $figures = ['printedVolts' => $point->printedVolts, 'inletVolts' => $conditions->inletVolts(), 'loadingFactor' => $loading, 'sourceOhms' => is_finite($modelled->sourceOhms) ? $modelled->sourceOhms : null, 'spreadVolts' => PredictionBand::NINETY_FIVE * $modelled->deviation];
+        $figures = ['printedVolts' => $point->printedVolts, 'inletVolts' => $conditions->mainsVolts(), 'loadingFactor' => $loading, 'sourceOhms' => is_finite($modelled->sourceOhms) ? $modelled->sourceOhms : null, 'spreadVolts' => PredictionBand::NINETY_FIVE * $modelled->deviation];
         if (null === $modelled->volts) {
             return new Expected(null, null, 'model', $modelled->obstacle, $figures);
         }
         $volts = $modelled->volts * $loading;
         $obstacle = match (true) {
             [] !== $missing => 'conditions-not-stated',
-            true === $conditions->limited() && !$conditions->inletIsMeasured() && null === $conditions->lampWatts() => 'limiter-unknown',
-            ChassisState::Energised !== $setting->state => 'not-energised',
+            true === $conditions->limited() && !$conditions->inletIsMeasured() && !$conditions->limitersAreKnown() => 'limiter-unknown',
+            !$setting->isLive() => 'not-energised',
             default => null,
         };
         $window = self::window($point, $sheet, $volts);

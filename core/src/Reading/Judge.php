@@ -59,7 +59,7 @@ final class Judge
         $marks = $setting->isWarming() ? [Mark::Warming, Mark::Provisional] : [];
         $stagesOut = [] !== ($setting->conditions->tubesOut() ?? []);
 
-        return true === $setting->conditions->limited() || $stagesOut ? [...$marks, Mark::Provisional] : $marks;
+        return true === $setting->conditions->limited() || $stagesOut || ChassisState::Ramping === $setting->state ? [...$marks, Mark::Provisional] : $marks;
     }
 
     /** A reading that moves when tapped: the worst value seen decides (JUDGE-7). */
@@ -137,7 +137,9 @@ final class Judge
         if ('nothing-printed' === $expected->obstacle) {
             return self::againstSister($base, $point, $volts, $near);
         }
-        if (Ratings::heaterStarved($point, $volts) && null === $expected->obstacle) {
+        // On the way up, or through a limiter, a heater is meant to be short of its volts.
+        $full = ChassisState::Energised === $setting->state && true !== $setting->conditions->limited();
+        if ($full && Ratings::heaterStarved($point, $volts) && null === $expected->obstacle) {
             return self::deviating($base, $volts, $expected)->because(Verdict::Out, 'heater-below-rating', ['ratedVolts' => $point->ratedVolts]);
         }
         if (null !== $expected->obstacle || null === $expected->window || null === $expected->volts) {

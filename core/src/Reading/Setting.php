@@ -32,6 +32,12 @@ final readonly class Setting
     ) {
     }
 
+    /** On the mains, at its full volts or on the way there. */
+    public function isLive(): bool
+    {
+        return ChassisState::Energised === $this->state || ChassisState::Ramping === $this->state;
+    }
+
     public function isWarming(): bool
     {
         return ChassisState::Energised === $this->state && null !== $this->warmMinutes && $this->warmMinutes < self::WARM_MINUTES;

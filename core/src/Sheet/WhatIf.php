@@ -17,6 +17,7 @@ use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\Supply\Limiters;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Tube\TubeCatalogue;
@@ -29,7 +30,7 @@ final readonly class WhatIf
     }
 
     /**
-     * @param Fields $asked changes as typed, or inletVolts, lampWatts, standby, tubesOut, asFitted, meterOhms; what is absent is as printed
+     * @param Fields $asked changes as typed, or inletVolts, lampWatts, lampRatedVolts, standby, tubesOut, asFitted, meterOhms; what is absent is as printed
      *
      * @return array<string, mixed>
      *
@@ -45,13 +46,15 @@ final readonly class WhatIf
             $asked->done();
             $asked = Fields::of([...(null === $inlet ? [] : ['inletVolts' => $inlet]), ...$read]);
         }
+        $lamp = $asked->optionalPositive('lampWatts');
+        $lampVolts = $asked->optionalNumber('lampRatedVolts', 6, 500) ?? $printed;
         $out = $asked->strings('tubesOut', 60);
         foreach ($out as $i => $position) {
             if (null === $this->circuit->netlist->tube($position)) {
                 throw $asked->fault('tubesOut['.$i.']', \sprintf('the circuit has no tube “%s”', $position));
             }
         }
-        $situation = new Situation($asked->optionalNumber('inletVolts', 0, 500) ?? $printed, $asked->optionalPositive('lampWatts'), $printed, $out, $asked->optionalBoolean('standby', false));
+        $situation = new Situation($asked->optionalNumber('inletVolts', 0, 500) ?? $printed, null === $lamp ? null : Limiters::lamp($lamp, $lampVolts), $out, $asked->optionalBoolean('standby', false));
         $fitted = AsFitted::of($this->circuit->netlist, $this->calibration->factors, $asked->objects('asFitted', 60), $this->tubes);
         $meter = $asked->optionalPositive('meterOhms');
         $asked->done();

@@ -33,6 +33,43 @@ final class ConditionsTest extends TestCase
         self::assertEquals($c->toArray(), Conditions::decode($c->toArray())->toArray());
     }
 
+    public function testTheFirstFormBecomesTheSecond(): void
+    {
+        self::assertSame([], self::stated(['limiter' => ['kind' => 'none']])->limiters());
+        $lamp = self::stated(['limiter' => ['kind' => 'lamp', 'watts' => 60], 'inletVolts' => 230]);
+        self::assertEqualsCanonicalizing(['limiters', 'inletVolts'], array_keys($lamp->toArray()));
+        self::assertSame([['kind' => 'lamp', 'watts' => 60.0, 'ratedVolts' => 230.0, 'amperes' => null]], $lamp->limiters(), 'rated for the mains of the place');
+        self::assertEquals($lamp->toArray(), Conditions::decode($lamp->toArray())->toArray());
+        $electronic = self::stated(['limiter' => ['kind' => 'electronic', 'watts' => 60]]);
+        self::assertTrue($electronic->limited());
+        self::assertFalse($electronic->limitersAreKnown(), 'watts say nothing of it');
+        self::assertNull(self::stated(['limiter' => null])->limited());
+    }
+
+    public function testSourceAndLimitersAreApart(): void
+    {
+        $c = self::stated(['source' => ['kind' => 'variac', 'volts' => 180], 'limiters' => [['kind' => 'lamp', 'watts' => 60, 'ratedVolts' => 240], ['kind' => 'electronic', 'amperes' => 1.5]], 'ammeter' => ['place' => 'T2/centre', 'ohms' => 1]]);
+        self::assertSame([180.0, 180.0, null], [$c->sourceVolts(), $c->mainsVolts(), $c->inletVolts()]);
+        self::assertTrue($c->limitersAreKnown());
+        self::assertSame(['tubes'], $c->missing());
+        self::assertFalse(self::stated(['source' => ['kind' => 'variac', 'volts' => 180], 'limiters' => [['kind' => 'lamp', 'watts' => 60]]])->limitersAreKnown(), 'behind a variac a lamp’s volts are not known by themselves');
+        self::assertTrue(self::stated(['source' => ['kind' => 'wall', 'volts' => 240], 'limiters' => [['kind' => 'lamp', 'watts' => 60]]])->limitersAreKnown(), 'at the wall it is one of the place');
+        self::assertFalse(self::stated(['source' => ['kind' => 'wall', 'volts' => 240], 'limiters' => [['kind' => 'electronic']]])->limitersAreKnown());
+        self::assertFalse(Conditions::unknown()->limitersAreKnown());
+        self::assertSame(['inletVolts', 'tubes', 'limiters'], Conditions::unknown()->missing());
+    }
+
+    public function testWhatWasMeasuredAtTheInletEndsWithAnotherSourceOrLimiter(): void
+    {
+        $measured = self::stated(['source' => ['kind' => 'variac', 'volts' => 200], 'limiters' => [['kind' => 'lamp', 'watts' => 60]], 'inletVolts' => 150]);
+        self::assertSame(150.0, $measured->mainsVolts());
+        self::assertSame(220.0, $measured->with(self::stated(['source' => ['kind' => 'variac', 'volts' => 220]]))->mainsVolts(), 'the variac was turned');
+        self::assertNull($measured->with(self::stated(['limiters' => []]))->inletVolts(), 'the lamp is out');
+        self::assertSame(150.0, $measured->with(self::stated(['source' => ['kind' => 'variac', 'volts' => 200]]))->mainsVolts(), 'the same again');
+        self::assertSame(160.0, $measured->with(self::stated(['limiters' => [], 'inletVolts' => 160]))->mainsVolts(), 'measured again');
+        self::assertTrue($measured->moved($measured->with(self::stated(['source' => ['kind' => 'variac', 'volts' => 220]]))));
+    }
+
     public function testAFactStatedAnewReplacesTheOldOneAlone(): void
     {
         $c = self::stated(['inletVolts' => 121, 'limiter' => ['kind' => 'none']])->with(self::stated(['inletVolts' => 117]));
@@ -73,6 +110,12 @@ final class ConditionsTest extends TestCase
         yield 'no how' => [['inletVolts' => ['value' => 121]], 'conditions.inletVolts.how'];
         yield 'another limiter' => [['limiter' => ['value' => ['kind' => 'fuse'], 'how' => 'assumed']], 'conditions.limiter.value.kind'];
         yield 'a negative lamp' => [['limiter' => ['value' => ['kind' => 'lamp', 'watts' => -60], 'how' => 'assumed']], 'conditions.limiter.value.watts'];
+        yield 'a limiter of the second form that nobody knows' => [['limiters' => ['value' => [['kind' => 'fuse']], 'how' => 'assumed']], 'conditions.limiters.value[0].kind'];
+        yield 'a lamp with amperes' => [['limiters' => ['value' => [['kind' => 'lamp', 'amperes' => 1]], 'how' => 'assumed']], 'conditions.limiters.value[0].amperes'];
+        yield 'both forms' => [['limiter' => ['value' => ['kind' => 'none'], 'how' => 'assumed'], 'limiters' => ['value' => [], 'how' => 'assumed']], 'conditions.limiter'];
+        yield 'a generator' => [['source' => ['value' => ['kind' => 'generator', 'volts' => 230], 'how' => 'assumed']], 'conditions.source.value.kind'];
+        yield 'a source without volts' => [['source' => ['value' => ['kind' => 'variac'], 'how' => 'assumed']], 'conditions.source.value.volts'];
+        yield 'an ammeter nowhere' => [['ammeter' => ['value' => ['ohms' => 1], 'how' => 'assumed']], 'conditions.ammeter.value.place'];
         yield 'a tube of no type' => [['tubes' => ['value' => ['V1' => ['tubeId' => null]], 'how' => 'assumed']], 'conditions.tubes.value.V1.type'];
         yield 'a bleeder of no ohms' => [['bleeder' => ['value' => ['clipped' => true, 'node' => 'A'], 'how' => 'assumed']], 'conditions.bleeder.value.ohms'];
         yield 'a field nobody knows' => [['moonPhase' => ['value' => 'full', 'how' => 'assumed']], 'conditions.moonPhase'];

@@ -100,6 +100,16 @@ final class FaultSolvingTest extends TestCase
         self::assertEqualsWithDelta(self::solve(self::bridge(8e-6), new Situation(230.0))->at('A'), $other->at('A'), 1e-3 * $other->at('A'), 'another reservoir is stepped anew');
     }
 
+    public function testATubeRectifierGivesNothingBeforeItIsWarmAndSiliconAtOnce(): void
+    {
+        [$tube, $tubeMains] = Circuits::named('Wren 15');
+        [$silicon, $siliconMains] = Circuits::named('Lantern 30');
+        $share = static fn (Netlist $netlist, float $mains, float $of): float => self::solve($netlist, new Situation($of * $mains))->at('A') / self::solve($netlist, new Situation($mains))->at('A');
+        self::assertLessThan(0.01, $share($tube->netlist, $tubeMains, 0.35));
+        self::assertGreaterThan(0.7, $share($tube->netlist, $tubeMains, 0.8));
+        self::assertGreaterThan(0.25, $share($silicon->netlist, $siliconMains, 0.35));
+    }
+
     public function testAnIslandWithoutAnAnswerIsNamedAndTheOthersKeepTheirs(): void
     {
         $netlist = Netlist::of([

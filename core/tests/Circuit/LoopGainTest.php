@@ -59,7 +59,7 @@ final class LoopGainTest extends TestCase
         self::assertEqualsWithDelta(6.02, $mid('100k')->midDecibels - $mid('200k')->midDecibels, 0.2);
         self::assertFalse($mid('1M')->positive);
         [$drawn] = self::amplifier('1M', false);
-        $without = new Situation(230.0, null, null, ['V1']);
+        $without = new Situation(230.0, null, ['V1']);
         $loop = LoopGain::all(OperatingPoint::of(Compiler::compile($drawn->netlist, ShippedTubes::catalogue(), $without), $without), $drawn->blocks)[0];
         self::assertNull($loop->positive);
         self::assertNull($loop->phaseMarginDegrees);

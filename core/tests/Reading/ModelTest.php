@@ -10,10 +10,16 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\Calibration\Calibration;
+use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\Bounds;
 use Yew\Core\Reading\Expected;
 use Yew\Core\Reading\Expecter;
+use Yew\Core\Reading\Judge;
+use Yew\Core\Reading\Judgement;
+use Yew\Core\Reading\Mark;
 use Yew\Core\Reading\Setting;
+use Yew\Core\Reading\TypedReading;
+use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\SheetCodec;
 use Yew\Core\Sheet\SheetFile;
@@ -54,6 +60,40 @@ final class ModelTest extends TestCase
         self::assertSame('limiter-unknown', self::expected('A', ['inletVolts' => 117, 'limiter' => ['kind' => 'electronic']], null, 'assumed')->obstacle);
         $behind = self::expected('A', ['inletVolts' => 90, 'limiter' => ['kind' => 'lamp', 'watts' => 60]]);
         self::assertEqualsWithDelta(self::expected('A', ['inletVolts' => 90])->volts ?? 0.0, $behind->volts, 1e-9, 'measured at the inlet, the lamp is in the figure already');
+    }
+
+    public function testALampBehindAVariacHasItsOwnRating(): void
+    {
+        $lamp = static fn (array $limiter): Expected => self::expected('A', ['source' => ['kind' => 'variac', 'volts' => 80], 'limiters' => [$limiter], 'inletVolts' => null], null);
+        $own = $lamp(['kind' => 'lamp', 'watts' => 60, 'ratedVolts' => 120]);
+        $low = $lamp(['kind' => 'lamp', 'watts' => 60, 'ratedVolts' => 80]);
+        self::assertNull($own->obstacle);
+        self::assertGreaterThan(1.05 * ($own->volts ?? 0.0), $low->volts, 'a lamp of 80 V and 60 W has fewer ohms');
+        self::assertSame('limiter-unknown', $lamp(['kind' => 'lamp', 'watts' => 60])->obstacle);
+        $electronic = $lamp(['kind' => 'electronic', 'amperes' => 0.3]);
+        self::assertLessThan($lamp(['kind' => 'electronic', 'amperes' => 0.6])->volts ?? 0.0, $electronic->volts);
+        self::assertEqualsWithDelta(self::expected('A', ['inletVolts' => 80])->volts ?? 0.0, $lamp(['kind' => 'electronic', 'amperes' => 20])->volts, 0.1, 'far below its limit it is not there');
+    }
+
+    public function testRampingIsJudgedLikeEnergisedWhereACircuitSaysWhatBelongs(): void
+    {
+        $setting = self::setting(['inletVolts' => 60], null);
+        $ramping = new Setting($setting->sheet, $setting->conditions, null, ChassisState::Ramping, 1.0, 117.0, $setting->forecast);
+        self::assertEquals(Expecter::at(self::point('A'), $setting), Expecter::at(self::point('A'), $ramping));
+        $judge = static fn (float $volts, Setting $s): Judgement => Judge::judge(self::point('A'), new TypedReading('A', ReadingKind::Value, $volts, 0.1), $s);
+        $belongs = Expecter::at(self::point('A'), $ramping)->volts ?? 0.0;
+        self::assertSame(Verdict::Within, $judge($belongs, $ramping)->verdict);
+        self::assertContains(Mark::Provisional, $judge($belongs, $ramping)->marks);
+        self::assertSame(Verdict::Out, $judge(0.5 * $belongs, $ramping)->verdict);
+        $bias = self::point('N2');
+        $half = Expecter::at($bias, $ramping)->volts ?? 0.0;
+        self::assertSame(Verdict::Danger, Judge::judge($bias, new TypedReading('N2', ReadingKind::Value, 0.02 * $half, 0.01), $ramping)->verdict, 'no bias on the way up is no bias');
+        $off = new Setting($setting->sheet, $setting->conditions, null, ChassisState::Discharging, null, 117.0, $setting->forecast);
+        self::assertSame('not-energised', Expecter::at(self::point('A'), $off)->obstacle);
+        $heater = self::sheet()->point('V5.7', MeterFunction::AcVolts) ?? throw new \LogicException('no heater point');
+        $warm = Expecter::at($heater, $ramping)->volts ?? 0.0;
+        self::assertSame(Verdict::Within, Judge::judge($heater, new TypedReading('h', ReadingKind::Value, $warm, 0.01), $ramping)->verdict, 'short of its volts, as it should be');
+        self::assertSame('heater-below-rating', Judge::judge($heater, new TypedReading('h', ReadingKind::Value, $warm, 0.01), $setting)->reasonCode);
     }
 
     public function testTheMeterInHandLoadsTheNode(): void
@@ -97,7 +137,7 @@ final class ModelTest extends TestCase
     private static function setting(array $facts, ?Meter $meter, string $how = 'measured'): Setting
     {
         $tubes = ['V1' => ['type' => '12AX7']];
-        $stated = Conditions::decode(array_map(static fn (mixed $v): array => ['value' => $v, 'how' => $how], ['limiter' => ['kind' => 'none'], 'tubes' => $tubes, ...$facts]));
+        $stated = Conditions::decode(array_map(static fn (mixed $v): array => ['value' => $v, 'how' => $how], [...(isset($facts['limiters']) ? [] : ['limiter' => ['kind' => 'none']]), 'tubes' => $tubes, ...array_filter($facts, static fn (mixed $v): bool => null !== $v)]));
         $model = SheetModel::of(self::sheet(), ShippedTubes::catalogue()) ?? throw new \LogicException('no circuit');
         self::$calibration ??= $model->calibrated();
 

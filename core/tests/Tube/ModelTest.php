@@ -87,6 +87,15 @@ final class ModelTest extends TestCase
         self::assertEqualsWithDelta($plate + $taken, $model->plateAndScreen(250.0, -2.0, 100.0)[0] / (1 - $taken / ($plate + $taken)), 1e-9);
     }
 
+    public function testARectifiersCathodeGivesNothingColdAndAllOfItWarm(): void
+    {
+        self::assertLessThan(1e-6, RectifierModel::warmth(0.4));
+        self::assertGreaterThan(1e-3, RectifierModel::warmth(0.42));
+        self::assertLessThan(1.0, RectifierModel::warmth(0.69));
+        self::assertSame(1.0, RectifierModel::warmth(0.7));
+        self::assertSame(1.0, RectifierModel::warmth(1.1));
+    }
+
     public function testARectifiersDropIsTheInverseOfItsCurrent(): void
     {
         $model = new RectifierModel(2e-4);

@@ -26,7 +26,7 @@ use Yew\Server\Sheet\SheetShelf;
 final class Forecasts
 {
     /** Conditions that change what the circuit does. */
-    private const SEEN = ['inletVolts', 'limiter', 'tubes', 'standby', 'bleeder'];
+    private const SEEN = ['source', 'limiters', 'inletVolts', 'tubes', 'standby', 'bleeder'];
 
     /** @var array<string, Forecast|null> of this request */
     private array $known = [];

@@ -9,6 +9,7 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Codec\BadData;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Shop\Meters;
+use Yew\Server\Tape\BenchView;
 use Yew\Server\Tape\Entity\TapeEntry;
 use Yew\Server\Tape\Projections;
 use Yew\Server\Tape\TapeReader;
@@ -52,7 +53,7 @@ final readonly class ReadingsCsv
         $j = $entry->judgement ?? [];
         $window = \is_array($j['window'] ?? null) ? $j['window'] : [];
         $conditions = self::conditions($entry);
-        $inlet = $conditions->inletVolts();
+        $inlet = $conditions->mainsVolts();
         $scalar = static fn (mixed $v): string|int|float|bool|null => \is_scalar($v) ? $v : null;
         $marks = \is_array($j['marks'] ?? null) ? implode(' ', array_filter($j['marks'], is_string(...))) : '';
 
@@ -72,7 +73,7 @@ final readonly class ReadingsCsv
             'lowVolts' => $scalar($window['lowVolts'] ?? null),
             'highVolts' => $scalar($window['highVolts'] ?? null),
             'inletVolts' => $scalar($inlet),
-            'limiter' => true === $conditions->limited() ? (null === $conditions->lampWatts() ? 'yes' : \sprintf('lamp %g W', $conditions->lampWatts())) : (false === $conditions->limited() ? 'none' : null),
+            'limiter' => BenchView::limiter($conditions),
             'tubesOut' => null === $conditions->tubesOut() ? null : implode(' ', $conditions->tubesOut()),
             'standby' => $conditions->states('standby') ? ($conditions->inStandby() ? 'standby' : 'play') : null,
             'warmMinutes' => null === $warmMinutes ? null : round($warmMinutes, 1),

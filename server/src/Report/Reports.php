@@ -140,7 +140,7 @@ final readonly class Reports
             $out = \is_array($then['tubesOut']) ? array_filter($then['tubesOut'], is_string(...)) : null;
             $volts = is_numeric($then['inletVolts']) ? (float) $then['inletVolts'] : null;
             $own[$point['key']] = implode(', ', array_filter([
-                $volts !== $now->inletVolts() ? (null === $volts ? 'mains not said' : \sprintf('mains %g V', $volts)) : '',
+                $volts !== $now->mainsVolts() ? (null === $volts ? 'mains not said' : \sprintf('mains %g V', $volts)) : '',
                 $then['limiter'] !== BenchView::limiter($now) ? ('none' === $then['limiter'] ? 'no limiter' : (\is_string($then['limiter']) ? $then['limiter'] : 'limiter not said')) : '',
                 $out !== $now->tubesOut() ? (null === $out ? 'tubes not said' : ([] === $out ? 'all tubes in' : implode(' ', $out).' out')) : '',
                 $then['standby'] !== $now->inStandby() ? (true === $then['standby'] ? 'in standby' : 'not in standby') : '',

@@ -13,7 +13,6 @@ use Yew\Core\Quantity\Engineering;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\BranchCurrent;
 use Yew\Core\Reading\Expected;
-use Yew\Core\Reading\Expecter;
 use Yew\Core\Reading\Finding;
 use Yew\Core\Reading\JudgedPoint;
 use Yew\Core\Reading\Mark;
@@ -68,7 +67,7 @@ final readonly class BenchView
             'tubes' => $this->tubes($bench->sheet),
             'conditions' => (object) $fold->conditions->toArray(),
             'warm' => ['since' => self::isoOrNull($fold->warmSince), 'until' => null === $fold->warmSince ? null : self::iso($fold->warmSince + 60 * Setting::WARM_MINUTES), 'warming' => $bench->settingNow()->isWarming()],
-            'missing' => array_values(array_filter(null === $bench->sheet ? ['inletVolts'] : Expecter::NEEDED, static fn (string $f): bool => !$fold->conditions->states($f))),
+            'missing' => array_values(array_filter($fold->conditions->missing(), static fn (string $f): bool => null !== $bench->sheet || 'inletVolts' === $f)),
             'points' => $points,
             'stairs' => $this->stairs($bench),
             'findings' => array_map(fn (Finding $f): array => $this->finding($f, $bench->sheet), $bench->findings()),
@@ -226,17 +225,23 @@ final readonly class BenchView
     {
         $c = $record->conditions;
 
-        return ['inletVolts' => $c->inletVolts(), 'limiter' => self::limiter($c), 'tubesOut' => $c->tubesOut(), 'standby' => $c->inStandby(), 'warmMinutes' => $record->warmMinutes, 'meterId' => $record->meterId, 'state' => $record->state->value];
+        return ['inletVolts' => $c->mainsVolts(), 'limiter' => self::limiter($c), 'tubesOut' => $c->tubesOut(), 'standby' => $c->inStandby(), 'warmMinutes' => $record->warmMinutes, 'meterId' => $record->meterId, 'state' => $record->state->value];
     }
 
     /** The limiter in words; null where nobody said. */
     public static function limiter(Conditions $conditions): ?string
     {
-        return match ($conditions->limited()) {
-            null => null,
-            false => 'none',
-            true => null === $conditions->lampWatts() ? 'limiter in' : \sprintf('lamp %g W', $conditions->lampWatts()),
-        };
+        $limiters = $conditions->limiters();
+        if (null === $limiters || [] === $limiters) {
+            return null === $limiters ? null : 'none';
+        }
+        $words = array_map(static fn (array $l): string => match (true) {
+            'lamp' === $l['kind'] && null !== $l['watts'] => \sprintf('lamp %g W', $l['watts']),
+            'electronic' === $l['kind'] && null !== $l['amperes'] => \sprintf('electronic limiter %g A', $l['amperes']),
+            default => $l['kind'].' limiter',
+        }, $limiters);
+
+        return implode(' + ', $words);
     }
 
     /** Verdict in words, with the direction where it helps: “out, low”. */

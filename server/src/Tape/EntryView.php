@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tape;
 
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Codec\BadData;
 use Yew\Core\Quantity\Engineering;
 use Yew\Core\Reading\Verdict;
 use Yew\Server\Tape\Entity\TapeEntry;
@@ -137,6 +139,18 @@ final readonly class EntryView
         return implode($with, array_filter($texts, static fn (string $t): bool => '' !== $t));
     }
 
+    /** @param array<string, mixed> $fact by its name */
+    private static function limiters(array $fact): string
+    {
+        try {
+            $words = BenchView::limiter(Conditions::decode($fact));
+        } catch (BadData) {
+            return 'limiters';
+        }
+
+        return 'none' === $words ? 'no limiter' : $words ?? 'limiters unknown';
+    }
+
     /** @param array<string, mixed> $facts */
     private function facts(array $facts): string
     {
@@ -146,7 +160,10 @@ final readonly class EntryView
             $words[] = match (true) {
                 'inletVolts' === $name && is_numeric($value) => 'mains '.(string) $value.' V',
                 'tubes' === $name && \is_array($value) => $this->tubes($value),
-                \is_array($value) && \is_string($value['kind'] ?? null) => str_replace('limiter none', 'no limiter', $name.' '.$value['kind']),
+                \in_array($name, ['limiter', 'limiters'], true) && null !== $value => self::limiters([$name => $fact]),
+                'source' === $name && \is_array($value) => \sprintf('%s at %s V', \is_string($value['kind'] ?? null) ? $value['kind'] : 'mains', is_numeric($value['volts'] ?? null) ? (string) $value['volts'] : '?'),
+                'ammeter' === $name && \is_array($value) => 'ammeter at '.(\is_string($value['place'] ?? null) ? $value['place'] : '?'),
+                \is_array($value) && \is_string($value['kind'] ?? null) => $name.' '.$value['kind'],
                 'bleeder' === $name && \is_array($value) => true === ($value['clipped'] ?? null) ? 'bleeder clipped on' : 'bleeder off',
                 'meterId' === $name => 'meter changed',
                 \is_scalar($value) => $name.' '.(string) $value,

@@ -15,6 +15,9 @@ final readonly class PayloadSchemas
     /** Kinds that a client may write; the others are written by the server with an act of their own. */
     public const FROM_CLIENTS = ['state-change', 'conditions', 'discharge-proof', 'reading', 'as-fitted', 'accept', 'correction', 'note', 'sheet-chosen', 'shelf-move', 'close-out', 'trial', 'finding', 'left-alone', 'photo'];
 
+    /** Newest form of the kinds that have more than one; older ones are taken and read as before. */
+    private const NEWEST = ['conditions' => 2];
+
     /** Fields of a payload that only the server writes, by kind. */
     private const SERVER_FIELDS = [
         'reading' => ['kind', 'value', 'unit', 'resolution', 'range', 'tappedValues'],
@@ -40,7 +43,7 @@ final readonly class PayloadSchemas
      */
     public function checkFromClient(string $kind, int $version, array $payload): void
     {
-        if (1 !== $version || !\in_array($kind, self::FROM_CLIENTS, true)) {
+        if ($version < 1 || $version > (self::NEWEST[$kind] ?? 1) || !\in_array($kind, self::FROM_CLIENTS, true)) {
             throw BadData::at('kind', \sprintf('“%s” version %d is not written by clients', $kind, $version));
         }
         foreach (self::SERVER_FIELDS[$kind] ?? [] as $field) {

@@ -12,7 +12,8 @@ const error = ref('')
 const first = useTemplateRef<InstanceType<typeof NInput>>('first')
 
 type Facts = Record<string, { value: unknown; how: string } | undefined>
-const form = reactive({ inlet: '', limiter: null as string | null, watts: '', load: null as string | null, ohms: '', signal: '', standby: null as string | null, meterId: null as string | null, covers: null as string | null, earthing: null as string | null, ambient: '', bleeder: '', out: [] as string[], tubesSaid: false })
+interface Limiter { kind: string; watts?: number; ratedVolts?: number; amperes?: number }
+const form = reactive({ inlet: '', source: null as string | null, sourceVolts: '', limiter: null as string | null, watts: '', lampVolts: '', amperes: '', load: null as string | null, ohms: '', signal: '', standby: null as string | null, meterId: null as string | null, covers: null as string | null, earthing: null as string | null, ambient: '', bleeder: '', out: [] as string[], tubesSaid: false })
 let before = ''
 const tubes = computed(() => bench.bench?.tubes ?? [])
 const islandsNode = computed(() => bench.bench?.islands[0]?.proofAt ?? 'A')
@@ -22,12 +23,16 @@ watch(open, async (is) => {
   error.value = ''
   const facts = (bench.bench?.conditions ?? {}) as Facts
   const v = (n: string): unknown => facts[n]?.value
-  const limiter = v('limiter') as { kind: string; watts?: number } | undefined
+  const limiters = v('limiters') as Limiter[] | null | undefined
+  const lamp = limiters?.find((l) => l.kind === 'lamp')
+  const electronic = limiters?.find((l) => l.kind === 'electronic')
+  const source = v('source') as { kind: string; volts: number } | null | undefined
   const load = v('load') as { kind: string; ohms?: number } | undefined
   const bleeder = v('bleeder') as { clipped: boolean; ohms?: number } | undefined
   const fitted = v('tubes') as Record<string, unknown> | undefined
   Object.assign(form, {
-    inlet: v('inletVolts')?.toString() ?? '', limiter: limiter?.kind ?? null, watts: limiter?.watts?.toString() ?? '', load: load?.kind ?? null, ohms: load?.ohms?.toString() ?? '',
+    inlet: v('inletVolts')?.toString() ?? '', source: source?.kind ?? null, sourceVolts: source?.volts.toString() ?? '',
+    limiter: limiters === undefined || limiters === null ? null : lamp !== undefined && electronic !== undefined ? 'both' : (limiters[0]?.kind ?? 'none'), watts: lamp?.watts?.toString() ?? '', lampVolts: lamp?.ratedVolts?.toString() ?? '', amperes: electronic?.amperes?.toString() ?? '', load: load?.kind ?? null, ohms: load?.ohms?.toString() ?? '',
     signal: (v('signal') as string | undefined) ?? '', standby: (v('standby') as string | undefined) ?? null, meterId: (v('meterId') as string | undefined) ?? localStorage.getItem('meterId'),
     covers: (v('covers') as string | undefined) ?? null, earthing: (v('supplyEarthing') as string | undefined) ?? null, ambient: v('ambientCelsius')?.toString() ?? '',
     bleeder: bleeder?.clipped === true ? `${bleeder.ohms ?? ''}` : '', out: fitted === undefined ? [] : Object.keys(fitted).filter((p) => fitted[p] === 'out'), tubesSaid: fitted !== undefined,
@@ -53,13 +58,23 @@ function facts(): Record<string, unknown> {
   const said: Record<string, unknown> = {}
   const old = JSON.parse(before) as typeof form
   const fact = (name: string, value: unknown, how = 'measured'): void => { said[name] = value === null ? { value: null, how: 'unknown' } : { value, how } }
-  const number = (text: string, unit: 'V' | 'Ω' | 'W' | '°C', what: string): number => {
+  const number = (text: string, unit: 'V' | 'A' | 'Ω' | 'W' | '°C', what: string): number => {
     const parsed = parseQuantity(text, unit)
     if (!parsed.ok) throw new Error(`${what}: ${parsed.sentence}`)
     return parsed.quantity.value
   }
   if (form.inlet !== old.inlet) fact('inletVolts', form.inlet.trim() === '' ? null : number(form.inlet, 'V', 'Mains'))
-  if (form.limiter !== old.limiter || form.watts !== old.watts) fact('limiter', form.limiter === null ? null : { kind: form.limiter, ...(form.limiter === 'lamp' && form.watts !== '' ? { watts: number(form.watts, 'W', 'Lamp') } : {}) })
+  if (form.source !== old.source || form.sourceVolts !== old.sourceVolts) {
+    if (form.source !== null && form.sourceVolts.trim() === '') throw new Error('Say the volts of the wall or of the variac.')
+    fact('source', form.source === null ? null : { kind: form.source, volts: number(form.sourceVolts, 'V', 'Source') })
+  }
+  const changed = (...names: ('limiter' | 'watts' | 'lampVolts' | 'amperes')[]): boolean => names.some((n) => form[n] !== old[n])
+  if (changed('limiter', 'watts', 'lampVolts', 'amperes')) {
+    const size = (name: string, text: string, unit: 'V' | 'A' | 'W', what: string): object => (text.trim() === '' ? {} : { [name]: number(text, unit, what) })
+    const lamp = { kind: 'lamp', ...size('watts', form.watts, 'W', 'Lamp'), ...size('ratedVolts', form.lampVolts, 'V', 'Lamp') }
+    const electronic = { kind: 'electronic', ...size('amperes', form.amperes, 'A', 'Limiter') }
+    fact('limiters', form.limiter === null ? null : [...(form.limiter === 'lamp' || form.limiter === 'both' ? [lamp] : []), ...(form.limiter === 'electronic' || form.limiter === 'both' ? [electronic] : [])])
+  }
   if (form.load !== old.load || form.ohms !== old.ohms) fact('load', form.load === null ? null : { kind: form.load, ...(form.load !== 'none' && form.ohms !== '' ? { ohms: number(form.ohms, 'Ω', 'Load') } : {}) })
   if (form.signal !== old.signal) fact('signal', form.signal === '' ? null : form.signal, 'assumed')
   if (form.standby !== old.standby) fact('standby', form.standby)
@@ -100,8 +115,14 @@ async function say(): Promise<void> {
       <div><label class="said" for="c-inlet">Mains at the inlet, measured under load, volts</label><n-input ref="first" v-model:value="form.inlet" size="large" placeholder="" :input-props="{ id: 'c-inlet', inputmode: 'decimal', class: 'm' }" /></div>
       <div><label id="c-meter-l" class="said" for="c-meter">Meter in hand</label><n-select v-model:value="form.meterId" size="large" :options="meters" clearable placeholder="not said" :input-props="{ id: 'c-meter', 'aria-labelledby': 'c-meter-l' }" /></div>
       <div class="two">
-        <div><label id="c-lim-l" class="said">Limiter</label><n-select v-model:value="form.limiter" :options="choices(['none', 'none'], ['lamp', 'lamp'], ['electronic', 'electronic'])" clearable placeholder="not said" aria-labelledby="c-lim-l" /></div>
-        <div v-if="form.limiter === 'lamp'"><label class="said" for="c-watts">Lamp, watts</label><n-input v-model:value="form.watts" placeholder="" :input-props="{ id: 'c-watts' }" /></div>
+        <div><label id="c-src-l" class="said">Fed from</label><n-select v-model:value="form.source" :options="choices(['wall', 'the wall'], ['variac', 'a variac'])" clearable placeholder="not said" aria-labelledby="c-src-l" /></div>
+        <div v-if="form.source !== null"><label class="said" for="c-src">{{ form.source === 'variac' ? 'Variac, volts out' : 'Wall, volts' }}</label><n-input v-model:value="form.sourceVolts" placeholder="" :input-props="{ id: 'c-src', inputmode: 'decimal' }" /></div>
+      </div>
+      <div :class="form.limiter === 'lamp' || form.limiter === 'both' ? 'two lamp' : 'two'">
+        <div><label id="c-lim-l" class="said">Limiter</label><n-select v-model:value="form.limiter" :options="choices(['none', 'none'], ['lamp', 'lamp'], ['electronic', 'electronic'], ['both', 'lamp and electronic'])" clearable placeholder="not said" aria-labelledby="c-lim-l" /></div>
+        <div v-if="form.limiter === 'lamp' || form.limiter === 'both'"><label class="said" for="c-watts">Lamp, watts</label><n-input v-model:value="form.watts" placeholder="" :input-props="{ id: 'c-watts' }" /></div>
+        <div v-if="form.limiter === 'lamp' || form.limiter === 'both'"><label class="said" for="c-lampv">Lamp, rated V</label><n-input v-model:value="form.lampVolts" placeholder="" :input-props="{ id: 'c-lampv' }" /></div>
+        <div v-if="form.limiter === 'electronic' || form.limiter === 'both'"><label class="said" for="c-amps">Limit, A RMS</label><n-input v-model:value="form.amperes" placeholder="" :input-props="{ id: 'c-amps' }" /></div>
       </div>
       <div class="two">
         <div><label id="c-load-l" class="said">Load</label><n-select v-model:value="form.load" :options="choices(['resistor', 'resistor'], ['reactive', 'reactive load'], ['speaker', 'speaker'], ['none', 'none'])" clearable placeholder="not said" aria-labelledby="c-load-l" /></div>
@@ -135,6 +156,7 @@ async function say(): Promise<void> {
 .head, fieldset, .foot { grid-column: 1 / -1; }
 .head { display: flex; justify-content: space-between; align-items: center; }
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 10px; }
+.lamp { grid-template-columns: 1.2fr 1fr 1fr; }
 .three { grid-template-columns: 1fr 1fr 1.4fr; }
 fieldset { border: 0; padding: 0; margin: 0; }
 .tubes { display: flex; flex-wrap: wrap; gap: 8px; }

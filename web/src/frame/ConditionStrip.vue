@@ -27,8 +27,9 @@ const stateLine = computed(() => {
   }
 })
 const limiter = computed(() => {
-  const l = value('limiter') as { kind: string; watts?: number } | undefined
-  return l === undefined ? undefined : l.kind === 'none' ? 'none' : `${l.kind}${l.watts === undefined ? '' : ` ${l.watts} W`}`
+  const all = value('limiters') as { kind: string; watts?: number; amperes?: number }[] | undefined
+  if (all === undefined) return undefined
+  return all.length === 0 ? 'none' : all.map((l) => `${l.kind}${l.watts === undefined ? '' : ` ${l.watts} W`}${l.amperes === undefined ? '' : ` ${l.amperes} A`}`).join(' + ')
 })
 const load = computed(() => {
   const l = value('load') as { kind: string; ohms?: number } | undefined
@@ -46,7 +47,9 @@ const warm = computed(() => {
 })
 const stop = computed(() => bench.bench?.state.stop ?? null)
 const meter = computed(() => session.shop?.meters.find((m) => m.id === value('meterId')))
+const source = computed(() => value('source') as { kind: string; volts: number } | undefined)
 const inlet = computed(() => value('inletVolts') as number | undefined)
+const mains = computed(() => (inlet.value !== undefined ? ['Mains at inlet', `${inlet.value} V`] : source.value !== undefined ? [source.value.kind === 'variac' ? 'Variac' : 'Wall', `${source.value.volts} V`] : ['Mains at inlet', 'say']))
 </script>
 
 <template>
@@ -56,8 +59,8 @@ const inlet = computed(() => value('inletVolts') as number | undefined)
       <b>{{ bench.state.toUpperCase() }}</b><span>{{ stateLine }}</span>
     </button>
     <button type="button" class="conds" :disabled="!session.mayWrite" @click="emit('conditions')">
-      <span class="sr">State the conditions. </span><span :class="['cond', { missing: missing('inletVolts') }]"><small>Mains at inlet</small><b class="m">{{ inlet === undefined ? 'say' : `${inlet} V` }}</b></span>
-      <span :class="['cond', { missing: missing('limiter') }]"><small>Limiter</small><b>{{ limiter ?? 'say' }}</b></span>
+      <span class="sr">State the conditions. </span><span :class="['cond', { missing: missing('inletVolts') }]"><small>{{ mains[0] }}</small><b class="m">{{ mains[1] }}</b></span>
+      <span :class="['cond', { missing: missing('limiters') }]"><small>Limiter</small><b>{{ limiter ?? 'say' }}</b></span>
       <span :class="['cond', { missing: missing('tubes') }]"><small>{{ session.heading('tubes') }}</small><b>{{ tubes ?? 'say' }}</b></span>
       <span class="cond wide"><small>Load</small><b>{{ load ?? 'not said' }}</b></span>
       <span class="cond wide"><small>Signal</small><b>{{ value('signal') ?? 'not said' }}</b></span>

@@ -118,7 +118,7 @@ export const useBench = defineStore('bench', () => {
   async function write(kind: string, payload: Record<string, unknown>, jobWide = false): Promise<Waiting> {
     if (job.value === null || session.me === null) throw new Error('no job is open')
     return outbox.put(job.value.id, session.me.id, {
-      unitId: jobWide ? null : (job.value.units[0]?.id ?? null), kind, v: 1, payload, observedAt: new Date(serverNow()).toISOString(),
+      unitId: jobWide ? null : (job.value.units[0]?.id ?? null), kind, v: kind === 'conditions' ? 2 : 1, payload, observedAt: new Date(serverNow()).toISOString(),
     })
   }
 

@@ -25,7 +25,7 @@ final class NoTubes
         $netlist = $solution->circuit->netlist;
         $rectifiers = array_map(static fn (Rectifier $r): ?string => $r->tube, $netlist->all(Rectifier::class));
         $out = array_values(array_map(static fn (Tube $t): string => $t->position, array_filter($netlist->all(Tube::class), static fn (Tube $t): bool => !\in_array($t->position, $rectifiers, true))));
-        $situation = new Situation($mainsRatio * $solution->situation->inletVolts, null, null, $out);
+        $situation = new Situation($mainsRatio * $solution->situation->inletVolts, null, $out);
         try {
             return OperatingPoint::of(Compiler::compile($netlist, $catalogue, $situation, $solution->circuit->factors), $situation);
         } catch (DidNotConverge) {

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Yew\Core\Circuit\Analysis;
 
 use Yew\Core\Circuit\Compile\Compiler;
+use Yew\Core\Circuit\Compile\TubeStage;
 use Yew\Core\Circuit\Element\Capacitor;
 use Yew\Core\Circuit\Element\CoupledWindings;
+use Yew\Core\Circuit\Element\Heaters;
 use Yew\Core\Circuit\Element\Inductor;
 use Yew\Core\Circuit\Element\Potentiometer;
 use Yew\Core\Circuit\Element\Rectifier;
@@ -20,9 +22,9 @@ use Yew\Core\Tube\TubeCatalogue;
 final readonly class Stresses
 {
     /**
-     * @param list<array{id: string, volts: float, amperes: float, watts: float, ratedWatts: float|null, share: float|null}>                                                                                                                                                                                                                                      $resistors  chokes and windings too
-     * @param list<array{id: string, volts: float, ratedVolts: float|null, share: float|null}>                                                                                                                                                                                                                                                                    $capacitors
-     * @param list<array{position: string, section: string, plateVolts: float, screenVolts: float|null, gridVolts: float, plateAmperes: float, screenAmperes: float, gridAmperes: float, plateWatts: float, screenWatts: float, ratedPlateWatts: float|null, ratedScreenWatts: float|null, plateShare: float|null, screenShare: float|null, system: string|null}> $tubes
+     * @param list<array{id: string, volts: float, amperes: float, watts: float, ratedWatts: float|null, share: float|null}>                                                                                                                                                                                                                                                                                                           $resistors  chokes and windings too
+     * @param list<array{id: string, volts: float, ratedVolts: float|null, share: float|null}>                                                                                                                                                                                                                                                                                                                                         $capacitors
+     * @param list<array{position: string, section: string, plateVolts: float, screenVolts: float|null, gridVolts: float, plateAmperes: float, screenAmperes: float, gridAmperes: float, plateWatts: float, screenWatts: float, ratedPlateWatts: float|null, ratedScreenWatts: float|null, plateShare: float|null, screenShare: float|null, heaterCathodeVolts: float|null, ratedHeaterCathodeVolts: float|null, system: string|null}> $tubes
      */
     private function __construct(public array $resistors, public array $capacitors, public array $tubes)
     {
@@ -75,7 +77,7 @@ final readonly class Stresses
         return null;
     }
 
-    /** @return list<array{position: string, section: string, plateVolts: float, screenVolts: float|null, gridVolts: float, plateAmperes: float, screenAmperes: float, gridAmperes: float, plateWatts: float, screenWatts: float, ratedPlateWatts: float|null, ratedScreenWatts: float|null, plateShare: float|null, screenShare: float|null, system: string|null}> */
+    /** @return list<array{position: string, section: string, plateVolts: float, screenVolts: float|null, gridVolts: float, plateAmperes: float, screenAmperes: float, gridAmperes: float, plateWatts: float, screenWatts: float, ratedPlateWatts: float|null, ratedScreenWatts: float|null, plateShare: float|null, screenShare: float|null, heaterCathodeVolts: float|null, ratedHeaterCathodeVolts: float|null, system: string|null}> */
     private static function tubes(Solution $solution, TubeCatalogue $catalogue): array
     {
         $tubes = [];
@@ -94,10 +96,23 @@ final readonly class Stresses
                 'plateAmperes' => $ip, 'screenAmperes' => $is, 'gridAmperes' => $ig, 'plateWatts' => $plateWatts, 'screenWatts' => $screenWatts,
                 'ratedPlateWatts' => $limits?->plateWatts, 'ratedScreenWatts' => $limits?->screenWatts,
                 'plateShare' => null === $limits?->plateWatts ? null : $plateWatts / $limits->plateWatts, 'screenShare' => null === $limits?->screenWatts ? null : $screenWatts / $limits->screenWatts,
+                'heaterCathodeVolts' => self::overHeater($solution, $stage), 'ratedHeaterCathodeVolts' => $limits?->heaterCathodeVolts,
                 'system' => $limits?->system,
             ];
         }
 
         return $tubes;
+    }
+
+    /** Volts of the cathode over what the heater is referred to (TUBE-7); null where nobody drew that, and where heater and cathode are one. */
+    private static function overHeater(Solution $solution, TubeStage $stage): ?float
+    {
+        foreach ($solution->circuit->netlist->all(Heaters::class) as $heaters) {
+            if (\in_array($stage->position, $heaters->positions, true) && null !== $heaters->reference && !$stage->directlyHeated) {
+                return $solution->volts[$stage->cathode] - $solution->at($heaters->reference);
+            }
+        }
+
+        return null;
     }
 }

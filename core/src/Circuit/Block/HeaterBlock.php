@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Circuit\Block;
 
 use Yew\Core\Circuit\Element\Heaters;
+use Yew\Core\Circuit\Netlist;
 
 /** Heaters on a winding, and how the winding is referenced to the chassis (HEAT-1). */
 final class HeaterBlock
@@ -23,6 +24,11 @@ final class HeaterBlock
             throw $f->fault('reference', 'winding-tap, two-resistors, hum-control, one-side or elevated belongs here');
         }
 
-        return new ExpandedBlock($f->path, 'heaters', $id, [new Heaters($id, $winding, $positions, $f->optionalNumber('volts', 1, 120) ?? 6.3)], [], [$winding], [], [], $positions);
+        $elevatedTo = $in->optionalPlace('elevatedTo');
+        if (null !== $elevatedTo && 'elevated' !== $reference) {
+            throw $f->fault('elevatedTo', 'only an elevated winding has this');
+        }
+
+        return new ExpandedBlock($f->path, 'heaters', $id, [new Heaters($id, $winding, $positions, $f->optionalNumber('volts', 1, 120) ?? 6.3, 'elevated' === $reference ? $elevatedTo : Netlist::CHASSIS)], [], [$winding], [], [], $positions);
     }
 }

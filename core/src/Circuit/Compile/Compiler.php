@@ -255,7 +255,7 @@ final class Compiler
             $model = $section->model;
             if (!$model instanceof RectifierModel) {
                 $strength = $model instanceof TriodeModel || isset($section->pins['grid']) ? $this->factors->section($tube->position, $section->name) : 1.0;
-                $stages[] = new TubeStage($tube->position, $section->name, $model, $strength, $at['plate'], $at['screen'], $at['grid'], $at['cathode'], $pattern);
+                $stages[] = new TubeStage($tube->position, $section->name, $model, $strength, $at['plate'], $at['screen'], $at['grid'], $at['cathode'], $pattern, \in_array($section->pins['cathode'] ?? 0, $this->tubes->find($tube->type)->heaterPins ?? [], true));
             }
         }
 

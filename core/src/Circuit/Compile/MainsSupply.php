@@ -6,6 +6,7 @@ namespace Yew\Core\Circuit\Compile;
 
 use Yew\Core\Circuit\Supply\HeaterLoad;
 use Yew\Core\Circuit\Supply\Port;
+use Yew\Core\Tube\Model\RectifierModel;
 
 /** A mains transformer with everything that it feeds. */
 final readonly class MainsSupply
@@ -26,6 +27,18 @@ final readonly class MainsSupply
         public array $slots,
         public array $heaters,
     ) {
+    }
+
+    /**
+     * Its rectifiers with their cathodes as warm as this share of the mains makes them.
+     *
+     * @return list<Port>
+     */
+    public function portsAt(float $coreVolts): array
+    {
+        $warmth = RectifierModel::warmth($coreVolts / $this->ratedVolts);
+
+        return 1.0 === $warmth ? $this->ports : array_map(static fn (Port $p): Port => $p->warmed($warmth), $this->ports);
     }
 
     /** Conductance of all heaters, as seen at the core of the transformer, siemens. */

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Compile;
 
+use Yew\Core\Circuit\Element\Heaters;
 use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Element\Wire;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Tube\TubeCatalogue;
+use Yew\Core\Tube\TubeSection;
 
 /** Numbers the nodes of a netlist: places joined by a wire are one; the chassis has the number after the last. */
 final readonly class NodeMap
@@ -32,11 +34,35 @@ final readonly class NodeMap
             }
         }
 
-        return self::of($netlist, $pins);
+        return self::of($netlist, $pins, self::heaterPins($netlist, $tubes));
     }
 
-    /** @param list<string> $further places that no element of the netlist names: pins without a wire */
-    public static function of(Netlist $netlist, array $further = []): self
+    /**
+     * Pins of heaters, which for direct current stand where their winding is referred to.
+     *
+     * @return list<array{string, string}> pin and place
+     */
+    private static function heaterPins(Netlist $netlist, TubeCatalogue $tubes): array
+    {
+        $joined = [];
+        foreach ($netlist->all(Heaters::class) as $heaters) {
+            foreach (null === $heaters->reference ? [] : $heaters->positions as $position) {
+                $type = $tubes->find($netlist->tube($position)->type ?? '');
+                $electrodes = array_merge(...array_map(static fn (TubeSection $s): array => array_values($s->pins), array_values($type->sections ?? [])));
+                foreach (array_diff($type->heaterPins ?? [], $electrodes) as $pin) {
+                    $joined[] = [$position.'.'.$pin, (string) $heaters->reference];
+                }
+            }
+        }
+
+        return $joined;
+    }
+
+    /**
+     * @param list<string>                $further places that no element of the netlist names: pins without a wire
+     * @param list<array{string, string}> $joined  pairs of places that are one besides
+     */
+    public static function of(Netlist $netlist, array $further = [], array $joined = []): self
     {
         $parent = [Netlist::CHASSIS => Netlist::CHASSIS];
         $find = static function (string $place) use (&$parent): string {
@@ -53,12 +79,15 @@ final readonly class NodeMap
                 $find($place);
             }
             if ($element instanceof Wire) {
-                [$a, $b] = [$find($element->a), $find($element->b)];
-                if (Netlist::CHASSIS === $a) {
-                    $parent[$b] = $a;
-                } else {
-                    $parent[$a] = $b;
-                }
+                $joined[] = [$element->a, $element->b];
+            }
+        }
+        foreach ($joined as [$a, $b]) {
+            [$a, $b] = [$find($a), $find($b)];
+            if (Netlist::CHASSIS === $a) {
+                $parent[$b] = $a;
+            } else {
+                $parent[$a] = $b;
             }
         }
         foreach ($further as $place) {

@@ -31,6 +31,7 @@ final readonly class TubeStage
         public int $grid,
         public int $cathode,
         Pattern $pattern,
+        public bool $directlyHeated = false,
     ) {
         $this->slots = [self::row($pattern, $plate, $this), self::row($pattern, $screen, $this), self::row($pattern, $grid, $this), self::row($pattern, $cathode, $this)];
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Element;
 
+use Yew\Core\Circuit\Netlist;
+
 /** Tubes whose heaters hang on one winding, in parallel. */
 final readonly class Heaters implements Element
 {
@@ -11,8 +13,9 @@ final readonly class Heaters implements Element
      * @param string       $winding   `T1/heater`
      * @param list<string> $positions
      * @param float        $volts     at which each takes its rated current
+     * @param string|null  $reference place that the winding is referred to; null where nobody says to what it is elevated
      */
-    public function __construct(public string $id, public string $winding, public array $positions, public float $volts)
+    public function __construct(public string $id, public string $winding, public array $positions, public float $volts, public ?string $reference = Netlist::CHASSIS)
     {
     }
 
@@ -23,6 +26,6 @@ final readonly class Heaters implements Element
 
     public function places(): array
     {
-        return [];
+        return null === $this->reference ? [] : [$this->reference];
     }
 }

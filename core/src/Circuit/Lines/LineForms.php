@@ -69,7 +69,7 @@ final class LineForms
                 Slot::after('middle', 'middle', 'either', 'middleCapacitor'), Slot::after('slope', 'slope', 'part'), Slot::after('out', 'out', 'word'), $channel,
             ],
             'fb' => [Slot::at('id', 'id'), Slot::at('resistor', 'part'), Slot::at('capacitor', 'cap'), Slot::after('from', 'from', 'place'), Slot::after('to', 'to', 'place'), Slot::after('shunt', 'shunt', 'part'), $channel],
-            'heaters' => [Slot::at('id', 'id'), Slot::at('winding', 'winding'), Slot::at('tubes', 'positions'), Slot::after('volts', 'volts', 'number'), Slot::after('ref', 'reference', 'word')],
+            'heaters' => [Slot::at('id', 'id'), Slot::at('winding', 'winding'), Slot::at('tubes', 'positions'), Slot::after('volts', 'volts', 'number'), Slot::after('ref', 'reference', 'word'), Slot::after('to', 'elevatedTo', 'place')],
             default => [],
         };
     }

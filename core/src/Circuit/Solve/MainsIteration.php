@@ -21,6 +21,9 @@ use Yew\Core\Circuit\Supply\SteadyPeriod;
  */
 final class MainsIteration
 {
+    /** Share of its way, on a logarithmic scale, that a sharp limiter goes in a step. */
+    private const SHARP_SHARE = 0.2;
+
     private float $lampOhms = 0.0;
 
     private float $conductance = 0.0;
@@ -50,16 +53,26 @@ final class MainsIteration
         $this->coreVolts = $this->inletVolts;
         $this->ports = $supply->ports;
         $this->cycle = ChargingCycle::none(\count($supply->ports));
-        if (null !== $situation->lampWatts) {
-            $this->lampOhms = Lamp::ohms($situation->lampWatts, $situation->mainsVolts(), 0.3 * $situation->lampWatts / $situation->mainsVolts());
-        }
+        $this->lampOhms = $situation->limiters->firstOhms();
     }
 
     public function startFrom(?SupplyState $state): void
     {
         if (null !== $state && \count($state->ports) === \count($this->ports)) {
-            [$this->lampOhms, $this->conductance, $this->coreVolts, $this->period, $this->load, $this->lampBefore] = [$state->lampOhms, $state->conductance, $state->coreVolts, $state->period, $state->load, $state->lampBefore];
+            [$this->lampOhms, $this->conductance, $this->coreVolts, $this->period, $this->load, $this->lampBefore, $this->ports] = [$state->lampOhms, $state->conductance, $state->coreVolts, $state->period, $state->load, $state->lampBefore, $this->warmedLike($state->ports)];
         }
+    }
+
+    /**
+     * Our own rectifiers, as warm as a neighbour's were.
+     *
+     * @param list<Port> $ports
+     *
+     * @return list<Port>
+     */
+    private function warmedLike(array $ports): array
+    {
+        return array_map(static fn (Port $own, Port $other): Port => null === $own->tube || null === $other->tube || $other->tube->perveance >= $own->tube->perveance ? $own : $own->warmed($other->tube->perveance / $own->tube->perveance), $this->supply->ports, $ports);
     }
 
     /** Whether its rectifiers follow a straight line. */
@@ -86,6 +99,7 @@ final class MainsIteration
         $supply = $this->supply;
         $ohms = $supply->primaryOhms + $this->lampOhms;
         $moved = $this->heaters();
+        $this->ports = $supply->portsAt($this->coreVolts);
         $peak = \M_SQRT2 * $this->inletVolts;
         $volts = [];
         foreach ($point->ports[$this->index] as $k => $v) {
@@ -149,13 +163,14 @@ final class MainsIteration
 
     private function lamp(): bool
     {
-        if (null === $this->situation->lampWatts) {
+        $limiters = $this->situation->limiters;
+        if ($limiters->isNone()) {
             return false;
         }
-        $wanted = Lamp::ohms($this->situation->lampWatts, $this->situation->mainsVolts(), $this->primaryAmperes);
-        $next = sqrt($wanted * $this->lampOhms);
+        $wanted = $limiters->ohmsAt($this->lampOhms, $this->inletVolts, $this->primaryAmperes);
         $moved = abs($wanted / $this->lampOhms - 1.0) > 1e-7;
-        $this->lampOhms = $next;
+        // An electronic limiter answers far more sharply than the reservoirs follow.
+        $this->lampOhms *= ($wanted / $this->lampOhms) ** (null === $limiters->amperes ? 0.5 : self::SHARP_SHARE);
 
         return $moved;
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Circuit\Solve;
 
 use Yew\Core\Circuit\Compile\CompiledCircuit;
+use Yew\Core\Circuit\Element\Rectifier;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Situation;
 
@@ -74,7 +75,9 @@ final readonly class Solution
             foreach ($state->ports as $k => $port) {
                 $volts = abs($state->period->volts[$k] ?? 0.0);
                 $ripple = $state->period->waveforms[$k]->peakToPeakVolts ?? 0.0;
-                if ($volts > self::SHORTED * $port->topVolts($state->peakVolts) && $ripple > self::STARVED * $volts) {
+                $rectifier = $this->circuit->netlist->find($port->rectifier);
+                // Before an input choke nothing is meant to be held.
+                if ($rectifier instanceof Rectifier && null === $rectifier->choke && $volts > self::SHORTED * $port->topVolts($state->peakVolts) && $ripple > self::STARVED * $volts) {
                     $node = $port->plus === $this->circuit->size() ? $port->minus : $port->plus;
                     $starved[] = $this->circuit->nodes->names[$node];
                 }

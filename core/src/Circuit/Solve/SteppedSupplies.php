@@ -6,7 +6,7 @@ namespace Yew\Core\Circuit\Solve;
 
 use Yew\Core\Circuit\Compile\MainsSupply;
 use Yew\Core\Circuit\Situation;
-use Yew\Core\Circuit\Supply\Lamp;
+use Yew\Core\Circuit\Supply\Port;
 use Yew\Core\Circuit\Supply\SteppedPeriod;
 
 /**
@@ -103,8 +103,9 @@ final class SteppedSupplies
         }
         $period = SteppedPeriod::of($state->ports, $load, $state->peakVolts, $supply->primaryOhms + $state->lampOhms, $state->conductance, $supply->hertz, $before);
         $conductance = $supply->heaterConductance($period->cycle->coreVolts);
+        $ports = $supply->portsAt($period->cycle->coreVolts);
         [$lamp, $miss] = self::lampOhms($solution->situation, $state, $period->cycle->primaryAmperes);
-        $drifts = !$period->settled || abs($conductance - $state->conductance) > self::STILL * $conductance || abs($miss) > self::STILL;
+        $drifts = !$period->settled || self::warming($ports, $state->ports) || abs($conductance - $state->conductance) > self::STILL * $conductance || abs($miss) > self::STILL;
         $moving = [];
         foreach ($state->ports as $k => $port) {
             $move = abs($period->volts[$k] - $volts[$k]);
@@ -114,7 +115,22 @@ final class SteppedSupplies
         }
         unset($moving[$solution->circuit->size()]);
 
-        return [$state->stepped($period, $load, $lamp, $miss, $conductance), $moving];
+        return [$state->stepped($ports, $period, $load, $lamp, $miss, $conductance), $moving];
+    }
+
+    /**
+     * @param list<Port> $now
+     * @param list<Port> $then
+     */
+    private static function warming(array $now, array $then): bool
+    {
+        foreach ($now as $k => $port) {
+            if (abs(($port->tube->perveance ?? 1.0) / ($then[$k]->tube->perveance ?? 1.0) - 1.0) > self::STILL) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**
@@ -124,10 +140,10 @@ final class SteppedSupplies
      */
     private static function lampOhms(Situation $situation, SupplyState $state, float $primaryAmperes): array
     {
-        if (null === $situation->lampWatts) {
+        if ($situation->limiters->isNone()) {
             return [0.0, 0.0];
         }
-        $miss = log(Lamp::ohms($situation->lampWatts, $situation->mainsVolts(), $primaryAmperes) / $state->lampOhms);
+        $miss = log($situation->limiters->ohmsAt($state->lampOhms, $state->peakVolts / \M_SQRT2, $primaryAmperes) / $state->lampOhms);
         $share = 0.5;
         if (null !== $state->lampBefore) {
             [$ohms, $before] = $state->lampBefore;

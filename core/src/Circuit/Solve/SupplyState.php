@@ -49,9 +49,13 @@ final readonly class SupplyState
         return new self($this->ports, $this->cycle, $this->lampOhms, $this->conductance, $this->coreVolts, $this->primaryAmperes, $this->peakVolts, $this->period);
     }
 
-    /** The same with its rectifiers stepped through a period. */
-    public function stepped(SteadyPeriod $period, ReducedLoad $load, float $lampOhms, float $lampMiss, float $conductance): self
+    /**
+     * The same with its rectifiers stepped through a period.
+     *
+     * @param list<Port> $ports as warm as that leaves them
+     */
+    public function stepped(array $ports, SteadyPeriod $period, ReducedLoad $load, float $lampOhms, float $lampMiss, float $conductance): self
     {
-        return new self($this->ports, $period->cycle, $lampOhms, $conductance, $period->cycle->coreVolts, $period->cycle->primaryAmperes, $this->peakVolts, $period, $load, [$this->lampOhms, $lampMiss]);
+        return new self($ports, $period->cycle, $lampOhms, $conductance, $period->cycle->coreVolts, $period->cycle->primaryAmperes, $this->peakVolts, $period, $load, [$this->lampOhms, $lampMiss]);
     }
 }

@@ -13,6 +13,7 @@ use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\SupplyState;
 use Yew\Core\Circuit\Supply\HeaterLoad;
+use Yew\Core\Circuit\Supply\Limiters;
 
 /**
  * A mains transformer with real diodes, for `.tran`: an ideal core behind the primary's resistance, windings with theirs.
@@ -26,6 +27,8 @@ final readonly class SwitchingSupply
     public const DIODE_MODEL = '.model silicon D(Is=7e-9 N=1.8 Rs=0.03 Cjo=20p)';
     /** Over which a filament averages, seconds: long beside a period, short beside a run. */
     private const FILAMENT_SECONDS = 0.1;
+    /** How many times the circuit's own resistance an electronic limiter adds for a current twice its limit. */
+    private const LIMITER_STIFFNESS = 100.0;
 
     public function __construct(private SpiceText $out, private MainsTransformer $transformer, private MainsSupply $supply, private Situation $situation, private Factors $factors, private SupplyState $state)
     {
@@ -41,8 +44,8 @@ final readonly class SwitchingSupply
         $t = SpiceText::word($this->transformer->id);
         $this->out->line('Vmains_%s mains_%s 0 SIN(0 %s %s)', $t, $t, \M_SQRT2 * $this->situation->inletVolts, $this->transformer->hertz);
         $behind = 'mains_'.$t;
-        if (null !== $this->situation->lampWatts) {
-            $this->lamp($t, $this->situation->lampWatts, $this->situation->mainsVolts());
+        if (!$this->situation->limiters->isNone()) {
+            $this->limiters($t, $this->situation->limiters);
             $behind = 'lamp_'.$t;
         }
         $this->out->line('Rprimary_%s %s core_%s %s', $t, $behind, $t, max(0.01, $this->transformer->primaryOhms));
@@ -57,15 +60,23 @@ final readonly class SwitchingSupply
         }
     }
 
-    /** Hot V²/W; R follows the RMS current as the trade's rule has it, no less than a fourteenth (Supply\Lamp, written a second time). */
-    private function lamp(string $t, float $watts, float $ratedVolts): void
+    /** A lamp: hot V²/W, its R follows the RMS current, no less than a fourteenth (Supply\Lamp, written a second time); an electronic one steps in at its limit. */
+    private function limiters(string $t, Limiters $limiters): void
     {
-        $hot = $ratedVolts * $ratedVolts / $watts;
         $this->out->line('Vlamp_%s mains_%s lampin_%s 0', $t, $t, $t);
         $this->out->line('Blampsq_%s 0 lampsq_%s I=I(Vlamp_%s)*I(Vlamp_%s)', $t, $t, $t, $t);
         $this->out->line('Rlampsq_%s lampsq_%s 0 1', $t, $t);
         $this->out->line('Clampsq_%s lampsq_%s 0 %s IC=%s', $t, $t, self::FILAMENT_SECONDS, $this->state->primaryAmperes ** 2);
-        $this->out->line('Rlamp_%s lampin_%s lamp_%s R=\'max(%s,%s*pwr(sqrt(max(V(lampsq_%s),1e-12))*%s,0.8181818))\'', $t, $t, $t, $hot / 14.0, $hot, $t, $ratedVolts / $watts);
+        $amperes = \sprintf('sqrt(max(V(lampsq_%s),1e-12))', $t);
+        $terms = ['1m'];
+        foreach ($limiters->lamps as $lamp) {
+            $hot = SpiceText::number($lamp['ratedVolts'] ** 2 / $lamp['watts']);
+            $terms[] = \sprintf('%s*max(%s,pwr(%s*%s,0.8181818))', $hot, SpiceText::number(1 / 14), $amperes, SpiceText::number($lamp['ratedVolts'] / $lamp['watts']));
+        }
+        if (null !== $limiters->amperes) {
+            $terms[] = \sprintf('%s*max(0,%s-%s)', SpiceText::number(self::LIMITER_STIFFNESS * $this->situation->inletVolts / $limiters->amperes ** 2), $amperes, SpiceText::number($limiters->amperes));
+        }
+        $this->out->line('Rlamp_%s lampin_%s lamp_%s R=\'%s\'', $t, $t, $t, implode('+', $terms));
     }
 
     /** I = I0·(V/V0)^0.6 in RMS (Supply\HeaterLoad, written a second time). */

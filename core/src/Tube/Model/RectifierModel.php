@@ -10,9 +10,23 @@ final readonly class RectifierModel
     /** Below this a rectifier's current is no current, amperes. */
     private const STRAIGHT_AMPERES = 1e-6;
 
+    /** Shares of the heater's volts below which a cathode gives nothing, and from which on all (PWR-1: some 40 to 50 % mains; our choice). */
+    private const COLD = 0.4;
+    private const WARM = 0.7;
+    /** What a cold cathode still counts as, so that every law stays one. */
+    private const LEAST_SHARE = 1e-9;
+
     /** @param float $perveance K, amperes at one volt */
     public function __construct(public float $perveance)
     {
+    }
+
+    /** Share of its perveance that a cathode gives at this share of its heater's volts: nothing while cold, then smoothly all of it. */
+    public static function warmth(float $heaterShare): float
+    {
+        $x = min(1.0, max(0.0, ($heaterShare - self::COLD) / (self::WARM - self::COLD)));
+
+        return max(self::LEAST_SHARE, $x * $x * (3.0 - 2.0 * $x));
     }
 
     /**

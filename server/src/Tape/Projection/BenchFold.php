@@ -287,7 +287,7 @@ final class BenchFold
         $this->conditions = $before->with(Conditions::decode(self::dated($entry->payload['facts'] ?? [], $entry->observedAt)));
         $this->conditionsId = $entry->id;
         $moved = null !== $before->limited() && $before->limited() !== $this->conditions->limited();
-        $shifted = null !== $before->inletVolts() && null !== $this->conditions->inletVolts() && abs($this->conditions->inletVolts() - $before->inletVolts()) > 0.02 * $before->inletVolts();
+        $shifted = null !== $before->mainsVolts() && null !== $this->conditions->mainsVolts() && abs($this->conditions->mainsVolts() - $before->mainsVolts()) > 0.02 * $before->mainsVolts();
         if (null !== $this->warmSince && ($moved || $shifted)) {
             $this->warmSince = $at;
         }

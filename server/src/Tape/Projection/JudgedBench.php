@@ -205,7 +205,7 @@ final class JudgedBench
         $sister = null === $sisterKey ? null : $this->records[$sisterKey] ?? null;
         $sisterVolts = null;
         if (null !== $sister && null !== $own && 'value' === $sister->kind->value) {
-            $ratio = ($own->conditions->inletVolts() ?? 1.0) / ($sister->conditions->inletVolts() ?? $own->conditions->inletVolts() ?? 1.0);
+            $ratio = ($own->conditions->mainsVolts() ?? 1.0) / ($sister->conditions->mainsVolts() ?? $own->conditions->mainsVolts() ?? 1.0);
             $sisterVolts = $sister->value * $ratio;
         }
         $healthy = null !== $own && $this->mayBeDeadZero($own) && $this->hasHealthyNeighbour($point);
