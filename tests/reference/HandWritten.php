@@ -33,11 +33,9 @@ final class HandWritten
             .\sprintf("Rlamp l1 l2 R='max(%.9g,%.9g*pwr(sqrt(max(V(warm),1e-12))/%.9g,0.45/0.55))'\nRprimary l2 core %g\n", $hot / 14, $hot, $watts / $ratedVolts, $primaryOhms);
     }
 
-    /** An electronic limiter: a resistance that rises steeply once the RMS current is above the limit. */
-    public static function mainsThroughLimiter(float $volts, float $hertz, float $primaryOhms, float $amperes): string
+    public static function mainsThroughOhms(float $volts, float $hertz, float $primaryOhms, float $ohms): string
     {
-        return \sprintf("Vmains m 0 SIN(0 %.9g %g)\nVsense m l1 0\nBheat 0 warm I=I(Vsense)^2\nRheat warm 0 1\nCheat warm 0 0.2 IC=%g\n", $volts * \M_SQRT2, $hertz, $amperes ** 2)
-            .\sprintf("Rlimit l1 l2 R='1m+%.9g*max(0,sqrt(max(V(warm),1e-12))-%.9g)'\nRprimary l2 core %g\n", 200 * $volts / $amperes ** 2, $amperes, $primaryOhms);
+        return \sprintf("Vmains m 0 SIN(0 %.9g %g)\nVsense m l1 0\nRseries l1 l2 %.9g\nRprimary l2 core %g\n", $volts * \M_SQRT2, $hertz, $ohms, $primaryOhms);
     }
 
     /** A winding from `$to` to `$from` with its resistance. */

@@ -104,15 +104,34 @@ final class SoftSupplyTest extends TestCase
 
     public function testALampBehindAVariacWithHeatersAndAStiffReservoir(): void
     {
-        foreach (['lamp' => Limiters::lamp(100.0, 240.0), 'electronic' => Limiters::electronic(0.25)] as $what => $limiters) {
-            $heated = [new Tube('V1', 'EL34'), new Tube('V2', 'EL34'), new Heaters('H1', 'T1/heater', ['V1', 'V2'], 6.3), new Resistor('RK', 'V1.8', 'chassis', 1e6), new Resistor('RK2', 'V2.8', 'chassis', 1e6)];
-            $elements = [self::rectifier(RectifierKind::Bridge), new Capacitor('C1', 'A', 'chassis', 47e-6), new Resistor('RL', 'A', 'chassis', 4e3), ...$heated];
-            $situation = new Situation(180.0, $limiters);
-            $solution = OperatingPoint::of(Compiler::compile(self::netlist($elements), ShippedTubes::catalogue(), $situation), $situation);
-            $mains = 'lamp' === $what ? HandWritten::mainsThroughLamp(180, 50, self::PRIMARY_OHMS, 100, 240) : HandWritten::mainsThroughLimiter(180, 50, self::PRIMARY_OHMS, 0.25);
-            $theirs = self::measured($mains.self::bridgeByHand()."C1 a 0 47u IC=150\nRL a 0 4k\n".HandWritten::heaters('fil', 6.6 / 230, 0.04, 6.3, 3.0), ['A']);
-            self::assertEqualsWithDelta($theirs['mean_a'], $solution->at('A'), 0.02 * $theirs['mean_a'], $what);
-        }
+        $solution = self::heated(Limiters::lamp(100.0, 240.0));
+        $theirs = self::measured(HandWritten::mainsThroughLamp(180, 50, self::PRIMARY_OHMS, 100, 240).self::heatedByHand(), ['A']);
+        self::assertEqualsWithDelta($theirs['mean_a'], $solution->at('A'), 0.02 * $theirs['mean_a']);
+    }
+
+    public function testAnElectronicLimiterTakesAwayWhatKeepsTheCurrentAtItsLimit(): void
+    {
+        $solution = self::heated(Limiters::electronic(0.18));
+        $ohms = $solution->supplies[0]->lampOhms;
+        self::assertGreaterThan(20.0, $ohms);
+        $theirs = Ngspice::run("by hand\n".HandWritten::mainsThroughOhms(180, 50, self::PRIMARY_OHMS, $ohms).self::heatedByHand().".tran 40u 2.5 2.4 40u UIC\n", "run\nmeas tran primary rms i(vsense)\nmeas tran mean_a avg v(a)", 'reltol=1e-4');
+        self::assertEqualsWithDelta(0.18, $theirs['primary'], 0.003, 'with this resistance in its lead it takes what the limiter lets through');
+        self::assertEqualsWithDelta($theirs['mean_a'], $solution->at('A'), 0.02 * $theirs['mean_a']);
+        self::assertLessThan(0.01, self::heated(Limiters::electronic(2.0))->supplies[0]->lampOhms, 'far below its limit it is not there');
+    }
+
+    private static function heated(Limiters $limiters): Solution
+    {
+        $tubes = [new Tube('V1', 'EL34'), new Tube('V2', 'EL34'), new Heaters('H1', 'T1/heater', ['V1', 'V2'], 6.3), new Resistor('RK', 'V1.8', 'chassis', 1e6), new Resistor('RK2', 'V2.8', 'chassis', 1e6)];
+        $situation = new Situation(180.0, $limiters);
+        $netlist = self::netlist([self::rectifier(RectifierKind::Bridge), new Capacitor('C1', 'A', 'chassis', 47e-6), new Resistor('RL', 'A', 'chassis', 4e3), ...$tubes]);
+
+        return OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $situation), $situation);
+    }
+
+    private static function heatedByHand(): string
+    {
+        return self::bridgeByHand()."C1 a 0 47u IC=200\nRL a 0 4k\n".HandWritten::heaters('fil', 6.6 / 230, 0.04, 6.3, 3.0);
     }
 
     /**
