@@ -16,6 +16,9 @@ use Yew\Core\Tube\TubeCatalogue;
 /** What a solved circuit says against its own ratings: capacitors, tubes, resistors, slipped decades (CAP-5, CAP-9, BIAS-2). */
 final class Remarks
 {
+    /** Peak-to-peak ripple on a reservoir above which it is small for its load, share of its volts (our choice). */
+    private const HIGH_RIPPLE = 0.25;
+
     /**
      * @return list<array{severity: string, code: string, subject: string, figures: array<string, mixed>}> worst first; subject is a part, a tube or a place
      */
@@ -58,8 +61,13 @@ final class Remarks
                 $remarks[] = self::remark($resistor['share'] > 1.0 ? 'out' : 'watch', 'resistor-hot', $resistor['id'], ['part' => $resistor['id'], 'watts' => $resistor['watts'], 'ratedWatts' => $resistor['ratedWatts'], 'percentOfRating' => 100 * $resistor['share']]);
             }
         }
-        foreach ($solution->starved() as $place) {
-            $remarks[] = self::remark('out', 'reservoir-starved', $place, ['node' => $place]);
+        $starved = $solution->starved();
+        foreach ($solution->rippling() as ['place' => $place, 'volts' => $volts, 'rippleVolts' => $ripple]) {
+            if (\in_array($place, $starved, true)) {
+                $remarks[] = self::remark('out', 'reservoir-starved', $place, ['node' => $place]);
+            } elseif ($ripple > self::HIGH_RIPPLE * $volts) {
+                $remarks[] = self::remark('watch', 'reservoir-small', $place, ['node' => $place, 'volts' => $volts, 'rippleVolts' => $ripple]);
+            }
         }
         array_push($remarks, ...(null === $drawn ? [] : self::loops($solution, $drawn)));
         if ([] !== $solution->unsolved) {

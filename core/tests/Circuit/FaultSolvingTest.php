@@ -75,6 +75,9 @@ final class FaultSolvingTest extends TestCase
         self::assertSame([], $healthy->starved());
         self::assertSame(['A'], $open->starved());
         self::assertContains('reservoir-starved', array_column(Remarks::of($open, ShippedTubes::catalogue()), 'code'));
+        $codes = static fn (float $farads): array => array_column(Remarks::of(self::solve(self::bridge($farads), new Situation(230.0)), ShippedTubes::catalogue()), 'code');
+        self::assertContains('reservoir-small', $codes(3e-6));
+        self::assertNotContains('reservoir-small', $codes(12e-6));
         self::assertSame([], self::solve(self::bridge(47e-6, 0.01), new Situation(230.0))->starved(), 'a shorted rail is not starved');
     }
 

@@ -143,7 +143,7 @@ async function say(): Promise<void> {
       </div>
       <div class="two">
         <div><label class="said" for="c-amb">Ambient, °C</label><n-input v-model:value="form.ambient" placeholder="" :input-props="{ id: 'c-amb' }" /></div>
-        <div><label class="said" for="c-bl">Bleeder clipped on, ohms (empty: none)</label><n-input v-model:value="form.bleeder" placeholder="" :input-props="{ id: 'c-bl' }" /></div>
+        <div><label class="said" for="c-bl">Bleeder clipped on, ohms</label><n-input v-model:value="form.bleeder" placeholder="none" :input-props="{ id: 'c-bl' }" /></div>
       </div>
       <div class="foot"><p role="alert" class="danger">{{ error }}</p><button type="button" class="plain" @click="open = false">Leave as it was</button><n-button attr-type="submit" type="primary" size="large">Say it</n-button></div>
     </form>

@@ -70,21 +70,26 @@ final readonly class Solution
     /** @return list<string> places whose reservoir runs as good as empty in every period */
     public function starved(): array
     {
-        $starved = [];
+        return array_column(array_filter($this->rippling(), static fn (array $r): bool => $r['rippleVolts'] > self::STARVED * $r['volts']), 'place');
+    }
+
+    /** @return list<array{place: string, volts: float, rippleVolts: float}> reservoirs too small to be stiff, with their mean and peak-to-peak volts */
+    public function rippling(): array
+    {
+        $rippling = [];
         foreach ($this->supplies as $state) {
             foreach ($state->ports as $k => $port) {
                 $volts = abs($state->period->volts[$k] ?? 0.0);
-                $ripple = $state->period->waveforms[$k]->peakToPeakVolts ?? 0.0;
                 $rectifier = $this->circuit->netlist->find($port->rectifier);
                 // Before an input choke nothing is meant to be held.
-                if ($rectifier instanceof Rectifier && null === $rectifier->choke && $volts > self::SHORTED * $port->topVolts($state->peakVolts) && $ripple > self::STARVED * $volts) {
+                if ($rectifier instanceof Rectifier && null === $rectifier->choke && $volts > self::SHORTED * $port->topVolts($state->peakVolts)) {
                     $node = $port->plus === $this->circuit->size() ? $port->minus : $port->plus;
-                    $starved[] = $this->circuit->nodes->names[$node];
+                    $rippling[] = ['place' => $this->circuit->nodes->names[$node], 'volts' => $volts, 'rippleVolts' => $state->period->waveforms[$k]->peakToPeakVolts ?? 0.0];
                 }
             }
         }
 
-        return $starved;
+        return $rippling;
     }
 
     /** @throws \LogicException for a place that the circuit lacks */
