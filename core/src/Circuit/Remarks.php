@@ -56,6 +56,9 @@ final class Remarks
                 $remarks[] = self::remark('out', 'grid-conducts', $tube['position'], ['tube' => $tube['position'], 'gridAmperes' => $tube['gridAmperes']]);
             }
         }
+        foreach (self::bothPlates($stresses, $solution, $catalogue) as $position => [$watts, $rated]) {
+            $remarks[] = self::remark('out', 'tube-over-both', $position, ['tube' => $position, 'watts' => $watts, 'ratedWatts' => $rated, 'percentOfRating' => 100 * $watts / $rated]);
+        }
         foreach ($stresses->resistors as $resistor) {
             if (null !== $resistor['share'] && $resistor['share'] > 0.5) {
                 $remarks[] = self::remark($resistor['share'] > 1.0 ? 'out' : 'watch', 'resistor-hot', $resistor['id'], ['part' => $resistor['id'], 'watts' => $resistor['watts'], 'ratedWatts' => $resistor['ratedWatts'], 'percentOfRating' => 100 * $resistor['share']]);
@@ -90,6 +93,23 @@ final class Remarks
     private static function remark(string $severity, string $code, string $subject, array $figures): array
     {
         return ['severity' => $severity, 'code' => $code, 'subject' => $subject, 'figures' => $figures];
+    }
+
+    /** @return array<string, array{float, float}> watts of both halves and what they may be together, by tube, where that is less than twice one half and exceeded */
+    private static function bothPlates(Stresses $stresses, Solution $solution, TubeCatalogue $catalogue): array
+    {
+        $watts = $over = [];
+        foreach ($stresses->tubes as $tube) {
+            $watts[$tube['position']] = ($watts[$tube['position']] ?? 0.0) + $tube['plateWatts'];
+        }
+        foreach ($watts as $position => $sum) {
+            $rated = $catalogue->find($solution->circuit->netlist->tube($position)->type ?? '')?->limitsOf('1')?->bothPlatesWatts;
+            if (null !== $rated && $sum > $rated) {
+                $over[$position] = [$sum, $rated];
+            }
+        }
+
+        return $over;
     }
 
     /** @return list<array{severity: string, code: string, subject: string, figures: array<string, mixed>}> */

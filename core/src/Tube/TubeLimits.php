@@ -8,8 +8,9 @@ namespace Yew\Core\Tube;
 final readonly class TubeLimits
 {
     /**
-     * @param string      $system  rating system: design-centre, design-maximum, absolute, maximum
-     * @param string|null $section the section that they hold for, null for each of them
+     * @param string      $system          rating system: design-centre, design-maximum, absolute, maximum
+     * @param float|null  $bothPlatesWatts of both halves together, where that is less than twice one half
+     * @param string|null $section         the section that they hold for, null for each of them
      */
     public function __construct(
         public string $system,
@@ -24,6 +25,7 @@ final readonly class TubeLimits
         public ?float $gridOhmsCathodeBias,
         public ?float $heaterCathodeVolts,
         public ?RectifierLimits $rectifier,
+        public ?float $bothPlatesWatts = null,
     ) {
     }
 }

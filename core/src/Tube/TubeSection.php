@@ -13,14 +13,16 @@ use Yew\Core\Tube\Model\TriodeModel;
 final readonly class TubeSection
 {
     /**
-     * @param array<string, int>  $pins   pin number by electrode: plate, grid, screen, cathode
-     * @param list<HandbookPoint> $points the handbook's operating points, those fitted to and those only checked
+     * @param array<string, int>   $pins      pin number by electrode: plate, grid, screen, cathode
+     * @param list<HandbookPoint>  $points    the handbook's operating points, those fitted to and those only checked
+     * @param list<FullDrivePoint> $fullDrive its push-pull pairs at full drive, likewise
      */
     public function __construct(
         public string $name,
         public array $pins,
         public TriodeModel|PentodeModel|RectifierModel|RegulatorModel $model,
         public array $points,
+        public array $fullDrive = [],
     ) {
     }
 }

@@ -38,13 +38,13 @@ final class TubeTypeCodec
         }
         $sections = [];
         foreach ($item->objects('sections', 4) as $section) {
-            [$model, $points] = $models[$section->string('model')] ?? throw $section->fault('model', 'there is no such model');
+            [$model, $points, $fullDrive] = $models[$section->string('model')] ?? throw $section->fault('model', 'there is no such model');
             $electrodes = [];
             $electrodeFields = $section->object('pins');
             foreach ($electrodeFields->names() as $electrode) {
                 $electrodes[$electrode] = (int) $electrodeFields->number($electrode, 1, $bases[$base]);
             }
-            $sections[$section->string('name')] = new TubeSection($section->string('name'), $electrodes, $model, $points);
+            $sections[$section->string('name')] = new TubeSection($section->string('name'), $electrodes, $model, $points, $fullDrive);
             $section->done();
         }
         $equivalents = [];
@@ -70,7 +70,7 @@ final class TubeTypeCodec
         return \in_array($mode, ['push-pull', 'single-ended'], true) ? $load : throw $item->fault('mode', 'single-ended or push-pull belongs here');
     }
 
-    /** @return array{TriodeModel|PentodeModel|RectifierModel|RegulatorModel, list<HandbookPoint>} */
+    /** @return array{TriodeModel|PentodeModel|RectifierModel|RegulatorModel, list<HandbookPoint>, list<FullDrivePoint>} */
     private static function model(Fields $fields): array
     {
         $kind = $fields->string('kind');
@@ -85,9 +85,11 @@ final class TubeTypeCodec
             default => throw $fields->fault('kind', 'triode, pentode, rectifier or regulator belongs here'),
         };
         $points = array_map(self::point(...), $fields->objects('points', 20));
+        $fullDrive = array_map(self::fullDrive(...), $fields->objects('fullDrive', 10));
+        $fields->optionalString('note', 300);
         $fields->done();
 
-        return [$model, $points];
+        return [$model, $points, $fullDrive];
     }
 
     public static function point(Fields $fields): HandbookPoint
@@ -104,12 +106,20 @@ final class TubeTypeCodec
         return $point;
     }
 
+    public static function fullDrive(Fields $fields): FullDrivePoint
+    {
+        $point = new FullDrivePoint('fit' === $fields->string('use'), $fields->positive('plateVolts'), $fields->positive('screenVolts'), $fields->optionalNumber('screenOhms', 0, 1e5) ?? 0.0, $fields->number('gridVolts', -500, 0), $fields->positive('loadOhms'), $fields->positive('plateMilliamperes') / 1000, self::scaled($fields, 'screenMilliamperes', 1e-3), $fields->optionalPositive('watts'), $fields->string('source'));
+        $fields->done();
+
+        return $point;
+    }
+
     private static function limits(Fields $fields): TubeLimits
     {
         $inverse = $fields->optionalPositive('peakInverseVolts');
         $rectifier = null === $inverse ? null : new RectifierLimits($inverse, $fields->positive('peakPlateAmperes'), $fields->positive('outputAmperes'), $fields->optionalPositive('inputFarads'), $fields->optionalPositive('supplyOhmsPerPlate'));
         $fields->optionalNumber('leastAmperes');
-        $limits = new TubeLimits($fields->string('system'), $fields->string('source'), $fields->optionalString('section'), $fields->optionalPositive('plateVolts'), $fields->optionalPositive('plateWatts'), $fields->optionalPositive('screenVolts'), $fields->optionalPositive('screenWatts'), self::scaled($fields, 'cathodeMilliamperes', 1e-3), $fields->optionalPositive('gridOhmsFixed'), $fields->optionalPositive('gridOhmsCathode'), $fields->optionalPositive('heaterCathodeVolts'), $rectifier);
+        $limits = new TubeLimits($fields->string('system'), $fields->string('source'), $fields->optionalString('section'), $fields->optionalPositive('plateVolts'), $fields->optionalPositive('plateWatts'), $fields->optionalPositive('screenVolts'), $fields->optionalPositive('screenWatts'), self::scaled($fields, 'cathodeMilliamperes', 1e-3), $fields->optionalPositive('gridOhmsFixed'), $fields->optionalPositive('gridOhmsCathode'), $fields->optionalPositive('heaterCathodeVolts'), $rectifier, $fields->optionalPositive('bothPlatesWatts'));
         $fields->done();
 
         return $limits;

@@ -14,6 +14,7 @@ use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Circuit\Spice\Flavour;
 use Yew\Core\Circuit\Spice\NetlistReader;
 use Yew\Core\Circuit\Spice\NetlistWriter;
+use Yew\Core\Circuit\Spice\SpiceText;
 use Yew\Core\Circuit\Spice\SpiceValue;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
@@ -95,6 +96,37 @@ final class NetlistTest extends TestCase
         }
     }
 
+    /** @return iterable<string, array{string}> */
+    public static function drawn(): iterable
+    {
+        foreach (array_keys(Circuits::all()) as $name) {
+            yield $name => [$name];
+        }
+    }
+
+    #[DataProvider('drawn')]
+    public function testAnExportOfOursComesInAgainWholeWithItsMainsSide(string $name): void
+    {
+        [$circuit, $mains] = Circuits::named($name);
+        $situation = new Situation($mains);
+        $first = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation), $situation);
+        foreach (Flavour::cases() as $flavour) {
+            $read = NetlistReader::read(NetlistWriter::file($first, ShippedTubes::catalogue(), $flavour, 'again'), ShippedTubes::catalogue());
+            self::assertSame([], $read['notUnderstood']);
+            $again = (new CircuitCodec(ShippedTubes::catalogue()))->decode(Fields::of(['elements' => $read['elements']], 'circuit'), []);
+            $second = OperatingPoint::of(Compiler::compile($again->netlist, ShippedTubes::catalogue(), $situation), $situation);
+            $compared = 0;
+            foreach ($first->circuit->nodes->names as $node => $place) {
+                $word = str_replace('_', '.', SpiceText::word($place));
+                if ($second->circuit->nodes->has($word)) {
+                    self::assertEqualsWithDelta($first->volts[$node], $second->at($word), 1e-4 * abs($first->volts[$node]) + 1e-4, $place);
+                    ++$compared;
+                }
+            }
+            self::assertGreaterThan(0.7 * \count($first->circuit->nodes->names), $compared);
+        }
+    }
+
     /** @return iterable<string, array{string, int, string}> line, its number, word of the reason */
     public static function strange(): iterable
     {
@@ -109,6 +141,7 @@ final class NetlistTest extends TestCase
         yield 'a negative resistance' => ["R1 a b -5\n", 2, 'above zero'];
         yield 'both ends the same' => ["R1 a a 5\n", 2, 'same node'];
         yield 'a diode without a model' => ["D1 a 0 ghost\n", 2, 'no diode model'];
+        yield 'a part of the mains side without sense' => ["*: part {oops\n", 2, 'no part'];
         yield 'a coupling of nothing' => ["K1 L1 L2 0.9\n", 2, 'no inductor'];
     }
 
@@ -124,7 +157,7 @@ final class NetlistTest extends TestCase
     public function testAnEndlessNetlistIsRefused(): void
     {
         $this->expectException(BadData::class);
-        NetlistReader::read(str_repeat("R1 a b 1\n", 5000), ShippedTubes::catalogue());
+        NetlistReader::read(str_repeat("R1 a b 1\n", 13000), ShippedTubes::catalogue());
     }
 
     public function testAnExportedAmplifierCarriesItsTubesAndNamesItsFlavour(): void

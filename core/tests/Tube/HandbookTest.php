@@ -7,6 +7,7 @@ namespace Yew\Core\Tests\Tube;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Tube\HandbookPoint;
 use Yew\Core\Tube\Model\PentodeModel;
+use Yew\Core\Tube\Model\PushPullDrive;
 use Yew\Core\Tube\Model\RectifierModel;
 use Yew\Core\Tube\Model\RegulatorModel;
 use Yew\Core\Tube\Model\TriodeModel;
@@ -36,8 +37,8 @@ final class HandbookTest extends TestCase
             }
         }
         self::assertGreaterThanOrEqual(25, \count(array_diff_key($holds, $misses)));
-        // Known and not hidden: the pair's class B row of these two, 31 mA at −8.97 V, comes out an eighth low.
-        self::assertSame(['EL84', '7189'], array_map(strval(...), array_keys($misses)), json_encode($misses, \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR));
+        // Known and not hidden: its screen current at 270 V comes out low, since pairs at full drive want less of it.
+        self::assertSame(['6L6GC'], array_map(strval(...), array_keys($misses)), json_encode($misses, \JSON_UNESCAPED_UNICODE | \JSON_THROW_ON_ERROR));
     }
 
     public function testFittedPointsAreMetByThePlateCurrent(): void
@@ -52,6 +53,62 @@ final class HandbookTest extends TestCase
             }
         }
         self::assertGreaterThan(60, $checked);
+    }
+
+    public function testPairsAtFullDriveDrawWhatTheHandbooksSay(): void
+    {
+        $fitted = $checked = 0;
+        foreach ($this->sections() as [$type, $section]) {
+            foreach ($section->fullDrive as $point) {
+                self::assertInstanceOf(PentodeModel::class, $section->model);
+                [$plate, $screen, $watts] = PushPullDrive::of($section->model, $point->plateVolts, $point->screenVolts, $point->screenOhms, $point->gridVolts, $point->loadOhms, -$point->gridVolts);
+                self::assertEqualsWithDelta($point->plateAmperes, $plate, self::PLATE * $point->plateAmperes, $type.' plate');
+                // Twice and more of it before pairs at full drive were in the fit; those that only check are held less tightly.
+                self::assertEqualsWithDelta($point->screenAmperes ?? 0.0, $screen, ($point->fitted ? self::SCREEN : 0.4) * ($point->screenAmperes ?? 0.0), $type.' screen');
+                self::assertEqualsWithDelta($point->watts ?? 0.0, $watts, 0.25 * ($point->watts ?? 0.0), $type.' power');
+                $point->fitted ? ++$fitted : ++$checked;
+            }
+        }
+        self::assertGreaterThanOrEqual(13, $fitted);
+        self::assertGreaterThanOrEqual(8, $checked);
+    }
+
+    public function testAPairWithoutDriveStandsAtItsOperatingPointAndSymmetrically(): void
+    {
+        $model = ShippedTubes::catalogue()->find('EL34')?->section('1')?->model;
+        self::assertInstanceOf(PentodeModel::class, $model);
+        [$plate, $screen, $watts] = PushPullDrive::of($model, 400.0, 380.0, 0.0, -34.0, 3400.0, 0.0);
+        $still = $model->plateAndScreen(400.0, -34.0, 380.0);
+        self::assertEqualsWithDelta($still[0], $plate, 1e-6);
+        self::assertEqualsWithDelta($still[4], $screen, 1e-6);
+        self::assertEqualsWithDelta(0.0, $watts, 1e-6);
+        self::assertLessThan(PushPullDrive::of($model, 400.0, 380.0, 0.0, -34.0, 3400.0, 34.0)[1], PushPullDrive::of($model, 400.0, 380.0, 1000.0, -34.0, 3400.0, 34.0)[1], 'a resistor in the screens’ lead spares them');
+    }
+
+    public function testOutputTypesHaveThreePointsOrSaySo(): void
+    {
+        $data = json_decode((string) file_get_contents(__DIR__.'/../../data/tubes.json'), true);
+        self::assertIsArray($data);
+        foreach (\is_array($data['types']) ? $data['types'] : [] as $type) {
+            foreach (\is_array($type) && \is_array($type['models'] ?? null) ? $type['models'] : [] as $model) {
+                if (\is_array($model) && 'pentode' === ($model['kind'] ?? null)) {
+                    $points = \count(\is_array($model['points']) ? $model['points'] : []) + \count(\is_array($model['fullDrive'] ?? null) ? $model['fullDrive'] : []);
+                    self::assertTrue($points >= 3 || isset($model['note']), json_encode($type, \JSON_THROW_ON_ERROR));
+                }
+            }
+        }
+    }
+
+    public function testAliasesKeepTheirOwnLimits(): void
+    {
+        $tubes = ShippedTubes::catalogue();
+        self::assertSame([2.5, 5.0], [$tubes->find('6SN7GT')?->limitsOf('1')?->plateWatts, $tubes->find('6SN7GTB')?->limitsOf('1')?->plateWatts]);
+        self::assertSame([90.0, 200.0], [$tubes->find('6SN7GT')?->limitsOf('1')?->heaterCathodeVolts, $tubes->find('6SN7GTB')?->limitsOf('1')?->heaterCathodeVolts]);
+        self::assertSame([1.2, 3.3], [$tubes->find('12DW7')?->limitsOf('1')?->plateWatts, $tubes->find('12DW7')?->limitsOf('2')?->plateWatts], 'two unlike halves');
+        self::assertSame('octal', $tubes->find('VR150')?->base);
+        self::assertSame('B7G', $tubes->find('0A2')?->base);
+        self::assertNull($tubes->find('GZ32'), 'no 5V4GA, and not in the data');
+        self::assertSame(7.5, $tubes->find('6SN7GTB')?->limitsOf('1')?->bothPlatesWatts);
     }
 
     public function testRegulatorsBurnAtTheirHandbookVolts(): void

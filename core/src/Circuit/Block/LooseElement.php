@@ -27,9 +27,9 @@ final class LooseElement
         $kind = $f->string('kind', 20);
         if ('tube' === $kind) {
             $places = [];
-            $fields = $f->object('places');
-            foreach ($fields->names() as $electrode) {
-                $places[$electrode] = $fields->string($electrode, 40);
+            $fields = $f->optionalObject('places');
+            foreach ($fields?->names() ?? [] as $electrode) {
+                $places[$electrode] = $fields?->string($electrode, 40) ?? '';
             }
 
             return new Tube($id, $f->string('type', 20), $places);
@@ -44,6 +44,9 @@ final class LooseElement
 
             return new CoupledWindings($id, $windings, $f->optionalNumber('coupling', 0.01, 0.999999) ?? 0.9995);
         }
+        if (\in_array($kind, ['mains-transformer', 'rectifier', 'heaters', 'series-capacitor'], true)) {
+            return LooseSupply::expand($f, $kind, $id);
+        }
         [$a, $b] = self::ends($f);
 
         return match ($kind) {
@@ -54,7 +57,7 @@ final class LooseElement
             'diode' => new Diode($id, $a, $b, $f->optionalPositive('saturationAmperes') ?? 1e-9, $f->optionalPositive('emission') ?? 1.8),
             'voltage-source' => new VoltageSource($id, $a, $b, $f->number('volts', -10000, 10000), $f->optionalNumber('acVolts') ?? 0.0),
             'current-source' => new CurrentSource($id, $a, $b, $f->number('amperes', -100, 100), $f->optionalNumber('acAmperes') ?? 0.0),
-            default => throw $f->fault('kind', 'resistor, capacitor, choke, wire, diode, tube, coupled-windings, voltage-source or current-source belongs here'),
+            default => throw $f->fault('kind', 'resistor, capacitor, choke, wire, diode, tube, coupled-windings, voltage-source, current-source, mains-transformer, rectifier, heaters or series-capacitor belongs here'),
         };
     }
 

@@ -137,8 +137,8 @@ final readonly class SupplyCompiler
 
     private function heaterAmperes(Heaters $load): float
     {
-        $amperes = 0.0;
-        foreach ($load->positions as $position) {
+        $amperes = $load->amperes ?? 0.0;
+        foreach (null === $load->amperes ? $load->positions : [] as $position) {
             $tube = $this->netlist->tube($position);
             if (null !== $tube && !\in_array($position, $this->situation->tubesOut, true)) {
                 $amperes += $this->tubes->find($tube->type)->heaterAmperes ?? 0.0;

@@ -14,8 +14,9 @@ final readonly class Heaters implements Element
      * @param list<string> $positions
      * @param float        $volts     at which each takes its rated current
      * @param string|null  $reference place that the winding is referred to; null where nobody says to what it is elevated
+     * @param float|null   $amperes   of all of them together, where the tubes themselves are not told
      */
-    public function __construct(public string $id, public string $winding, public array $positions, public float $volts, public ?string $reference = Netlist::CHASSIS)
+    public function __construct(public string $id, public string $winding, public array $positions, public float $volts, public ?string $reference = Netlist::CHASSIS, public ?float $amperes = null)
     {
     }
 

@@ -18,8 +18,8 @@ use Yew\Core\Tube\TubeType;
  */
 final class NetlistReader
 {
-    private const MOST_LINES = 4000;
-    private const MOST_CHARACTERS = 400_000;
+    private const MOST_LINES = 12_000;
+    private const MOST_CHARACTERS = 1_500_000;
 
     /** @var list<array<string, mixed>> */
     private array $elements = [];
@@ -54,6 +54,7 @@ final class NetlistReader
             throw BadData::at('netlist', 'this is no text');
         }
         $reader = new self($tubes);
+        $reader->notes($text);
         $lines = $reader->joined($text);
         foreach ($lines as [$number, $line]) {
             $reader->model($line);
@@ -89,12 +90,13 @@ final class NetlistReader
             throw BadData::at('netlist', \sprintf('more than %d lines', self::MOST_LINES));
         }
         $joined = [];
-        $control = false;
+        $control = $made = false;
         foreach (\array_slice($lines, 1, null, true) as $i => $line) {
+            $made = str_starts_with($line, SupplyNotes::MADE) || ($made && !str_starts_with($line, SupplyNotes::END));
             $line = trim((string) preg_replace('/(^|\s)[;$].*$/', '', $line));
             $lower = strtolower($line);
             $control = str_starts_with($lower, '.control') || ($control && !str_starts_with($lower, '.endc'));
-            if ('' === $line || '*' === $line[0] || $control || str_starts_with($lower, '.endc')) {
+            if ('' === $line || '*' === $line[0] || $made || $control || str_starts_with($lower, '.endc')) {
                 continue;
             }
             if (str_starts_with($lower, '.end') && !str_starts_with($lower, '.ends')) {
@@ -109,6 +111,22 @@ final class NetlistReader
         }
 
         return $joined;
+    }
+
+    /** Parts of the mains side that an export of ours carries in its comments. */
+    private function notes(string $text): void
+    {
+        foreach (explode("\n", str_replace(["\r\n", "\r"], "\n", $text), self::MOST_LINES + 1) as $i => $line) {
+            if (!str_starts_with($line, SupplyNotes::PART)) {
+                continue;
+            }
+            $element = SupplyNotes::read($line, self::node(...));
+            if (null === $element) {
+                $this->skip($i + 1, $line, 'no part of the mains side is written here');
+            } else {
+                $this->elements[] = $element;
+            }
+        }
     }
 
     private function model(string $line): void

@@ -58,7 +58,7 @@ final class NetlistWriter
     public static function file(Solution $solution, TubeCatalogue $tubes, Flavour $flavour, string $title): string
     {
         $hertz = [] === $solution->circuit->supplies ? 50.0 : $solution->circuit->supplies[0]->hertz;
-        $cards = Flavour::Averaged === $flavour ? ".options reltol=1e-6\n.op\n" : \sprintf(".options reltol=1e-3 method=gear\n.tran %s %s %s %s UIC\n", SpiceText::number(1 / $hertz / 200), SpiceText::number(60 / $hertz), SpiceText::number(50 / $hertz), SpiceText::number(1 / $hertz / 400));
+        $cards = Flavour::Averaged === $flavour ? ".options reltol=1e-6\n.op\n" : \sprintf(".options reltol=1e-3 method=gear\n.tran %s %s %s %s UIC\n", SpiceText::number(1 / $hertz / 200), SpiceText::number(40 / $hertz), SpiceText::number(30 / $hertz), SpiceText::number(1 / $hertz / 200));
 
         return self::body($solution, $tubes, $flavour, $title).$cards.".end\n";
     }
@@ -73,7 +73,12 @@ final class NetlistWriter
         foreach ($this->situation->across as $i => $clipped) {
             $this->out->line('Racross%d %s %s %s', $i, $this->out->node($clipped['place']), $this->out->node($clipped['against']), $clipped['ohms']);
         }
+        SupplyNotes::write($this->out, $this->solution);
+        $this->out->comment(SupplyNotes::MADE);
         $this->leaks();
+        $this->chokes();
+        $this->anchors();
+        $this->strays();
         $supplies = $this->solution->circuit->supplies;
         foreach (array_values($netlist->all(MainsTransformer::class)) as $i => $transformer) {
             if (Flavour::Averaged === $flavour) {
@@ -89,6 +94,8 @@ final class NetlistWriter
             }
         }
 
+        $this->out->comment(SupplyNotes::END);
+
         return '* '.str_replace(["\r", "\n"], ' ', $title)."\n* ".$flavour->value." flavour; a node is named after a place: V3.1 is v3_1\n".implode('', $this->subcircuits).$this->out->text();
     }
 
@@ -101,7 +108,6 @@ final class NetlistWriter
             $element instanceof Potentiometer => $this->potentiometer($element, $id, $factor),
             $element instanceof Inductor => $this->inductor($id, $element->a, $element->b, $element->henries, $element->ohms * $factor),
             $element instanceof CoupledWindings => $this->windings($element, $id),
-            $element instanceof Rectifier && null !== $element->choke => $this->inductor($id.'_choke', $element->chokeInput(), $element->plus, $element->choke[0], $element->choke[1]),
             $element instanceof Capacitor => $this->capacitor($element, $id, $factor),
             $element instanceof StandbySwitch => $this->situation->standby ? null : $this->resistor($id, $element->a, $element->b, StandbySwitch::CLOSED_OHMS),
             $element instanceof VoltageSource => $this->source($element, $id),
@@ -114,6 +120,9 @@ final class NetlistWriter
 
     private function resistor(string $id, string $a, string $b, float $ohms): void
     {
+        if ($this->out->node($a) === $this->out->node($b)) {
+            return; // the end of a control that is joined to its wiper
+        }
         $this->out->line('R%s %s %s %s', $id, $this->out->node($a), $this->out->node($b), max($ohms, Compiler::LEAST_OHMS));
     }
 
@@ -144,6 +153,9 @@ final class NetlistWriter
 
     private function capacitor(Capacitor $capacitor, string $id, float $factor): void
     {
+        if ($this->out->node($capacitor->plus) === $this->out->node($capacitor->minus)) {
+            return; // in series with a winding: the rectifier has it
+        }
         $this->out->line('C%s %s %s %s IC=%s', $id, $this->out->node($capacitor->plus), $this->out->node($capacitor->minus), $capacitor->farads * $factor, $this->solution->at($capacitor->plus, $capacitor->minus));
         if (null !== $capacitor->leakOhms) {
             $this->resistor($id.'_leak', $capacitor->plus, $capacitor->minus, $capacitor->leakOhms);
@@ -175,12 +187,40 @@ final class NetlistWriter
                 continue;
             }
             $nodes = array_map(fn (string $electrode): string => $this->out->node($tube->place($section->name, $electrode, $section->pins[$electrode])), explode(' ', TubeSubcircuit::pins($section->model)));
-            if (Flavour::Switching === $this->flavour) {
-                foreach (array_diff(array_keys($section->pins), ['cathode', 'heater']) as $electrode) {
-                    $this->out->line('Cstray_%s %s 0 %s IC=%s', SpiceText::word($tube->position.'_'.$section->name.'_'.$electrode), $this->out->node($tube->place($section->name, $electrode, $section->pins[$electrode])), self::STRAY_FARADS, $this->solution->at($tube->place($section->name, $electrode, $section->pins[$electrode])));
+            $this->out->line('X%s %s %s strength=%s', SpiceText::word($tube->position.'_'.$section->name), implode(' ', $nodes), TubeSubcircuit::name($tube->type, $section->name), $this->factors->section($tube->position, $section->name));
+        }
+    }
+
+    private function chokes(): void
+    {
+        foreach ($this->solution->circuit->netlist->all(Rectifier::class) as $rectifier) {
+            if (null !== $rectifier->choke) {
+                $this->inductor(SpiceText::word($rectifier->id).'_choke', $rectifier->chokeInput(), $rectifier->plus, $rectifier->choke[0], $rectifier->choke[1]);
+            }
+        }
+    }
+
+    /** What floats is held where the solver holds it: SPICE finds no answer for a node that nothing leads to. */
+    private function anchors(): void
+    {
+        foreach ($this->solution->circuit->conductances as $i => $conductance) {
+            if ('anchor' === $conductance->id) {
+                $this->out->line('Ranchor%d %s 0 %s', $i, $this->out->numbered($conductance->a), 1.0 / $conductance->siemens);
+            }
+        }
+    }
+
+    private function strays(): void
+    {
+        if (Flavour::Switching !== $this->flavour) {
+            return;
+        }
+        foreach ($this->solution->circuit->tubes as $stage) {
+            foreach (array_unique([$stage->plate, $stage->screen, $stage->grid]) as $node) {
+                if ($node !== $stage->cathode && $node !== $this->solution->circuit->size()) {
+                    $this->out->line('Cstray_%s_%d %s 0 %s IC=%s', SpiceText::word($stage->id()), $node, $this->out->numbered($node), self::STRAY_FARADS, $this->solution->volts[$node]);
                 }
             }
-            $this->out->line('X%s %s %s strength=%s', SpiceText::word($tube->position.'_'.$section->name), implode(' ', $nodes), TubeSubcircuit::name($tube->type, $section->name), $this->factors->section($tube->position, $section->name));
         }
     }
 

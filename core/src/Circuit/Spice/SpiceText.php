@@ -22,6 +22,11 @@ final class SpiceText
         $this->lines[] = vsprintf($format, array_map(static fn (string|float|int $v): string|int => \is_float($v) ? self::number($v) : $v, $values));
     }
 
+    public function comment(string $line): void
+    {
+        $this->lines[] = $line;
+    }
+
     /** A node by place; places that are one node have one name. */
     public function node(string $place): string
     {
