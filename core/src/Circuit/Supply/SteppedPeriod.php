@@ -17,12 +17,13 @@ use Yew\Core\Numeric\DenseInverse;
 final class SteppedPeriod
 {
     /** Steps in half a period. */
-    private const STEPS = 64;
+    private const STEPS = 48;
     private const MOST_PERIODS = 24;
     /** The start repeats itself to this share of the volts. */
     private const ACCURACY = 2e-6;
     /** A step that leaves more than this share of the miss was taken by what no longer holds. */
     private const HELPS = 0.3;
+    private const FAR = 0.03;
     /** How the means follow holds this far around where it was found, as a share of the volts. */
     private const STILL_FOLLOWS = 0.02;
     private const GAMMA = 1.0 - \M_SQRT1_2;
@@ -129,6 +130,8 @@ final class SteppedPeriod
             }
             $last = $miss;
             $start = self::moved($start, $run->end, $inverse ?? []);
+            // Far away the paths that conduct change from one period to the next: what was found here does not hold there.
+            $inverse = $miss > self::FAR * $scale ? null : $inverse;
         }
     }
 
