@@ -73,9 +73,10 @@ final class HandWritten
             throw new \LogicException($type);
         }
 
-        return \sprintf("B%1\$sx x%1\$s 0 V=%2\$.12g*(1/%3\$.12g+(V(%5\$s,%6\$s)+%7\$.12g)/sqrt(%8\$.12g+max(V(%4\$s,%6\$s),0)^2))\n", $name, $m->kp, $m->mu, $p, $g, $k, $m->contactVolts, $m->kvb)
-            .\sprintf("B%1\$sp %2\$s %3\$s I=2*pwr(max(V(%2\$s,%3\$s),0)*%4\$s/%5\$.12g,%6\$.12g)/%7\$.12g\n", $name, $p, $k, self::softplus('V(x'.$name.')'), $m->kp, $m->exponent, $m->kg)
-            .self::grid($name, $g, $k, $m->grid->perveance);
+        $z = \sprintf('%.12g*(1/%.12g+(V(%4$s,%5$s)+%3$.12g)/sqrt(%6$.12g+max(V(%7$s,%5$s),0)^2))', $m->kp, $m->mu, $m->contactVolts, $g, $k, $m->kvb, $p);
+
+        return \sprintf("B%s_p %s %s I=2*pwr(max(V(%s,%s),0)*%s/%.12g,%.12g)/%.12g\n", $name, $p, $k, $p, $k, self::softplus($z), $m->kp, $m->exponent, $m->kg)
+            .\sprintf("C%1\$s_p %2\$s 0 5p\nC%1\$s_g %3\$s 0 5p\n", $name, $p, $g).self::grid($name, $g, $k, $m->grid->perveance);
     }
 
     /** Plate, screen, grid and cathode of a pentode or beam tetrode. */
@@ -86,14 +87,16 @@ final class HandWritten
             throw new \LogicException($type);
         }
 
-        return \sprintf("B%1\$ss s%1\$s 0 V=0.5*%2\$s\nB%1\$su u%1\$s 0 V=V(s%1\$s)+%3\$.12g*max(V(%4\$s,%5\$s),0)\n", $name, self::softplus("V($s,$k)/0.5"), $m->reach, $p, $k)
-            .\sprintf("B%1\$sx x%1\$s 0 V=%2\$.12g*(1/%3\$.12g+(V(%4\$s,%5\$s)+%6\$.12g)/V(u%1\$s))\n", $name, $m->kp, $m->mu, $g, $k, $m->contactVolts)
-            .\sprintf("B%1\$sc c%1\$s 0 V=2*pwr(V(u%1\$s)*%2\$s/%3\$.12g,%4\$.12g)/%5\$.12g\n", $name, self::softplus('V(x'.$name.')'), $m->kp, $m->exponent, $m->kg)
-            .\sprintf("B%1\$sr r%1\$s 0 V=max(V(%2\$s,%3\$s),0)/V(s%1\$s)\n", $name, $p, $k)
-            .\sprintf("B%1\$sb b%1\$s 0 V=%2\$.12g*pwr(1.3/(V(r%1\$s)+0.3),%3\$.12g)\n", $name, $m->share, $m->fall)
-            .\sprintf("B%1\$sh h%1\$s 0 V=V(b%1\$s)+(1-V(b%1\$s))*exp(-min(pwr(V(r%1\$s)/%2\$.12g,%3\$.12g),50))\n", $name, $m->knee, $m->bend)
-            .\sprintf("B%1\$sp %2\$s %4\$s I=V(c%1\$s)*(1-V(h%1\$s))\nB%1\$sg2 %3\$s %4\$s I=V(c%1\$s)*V(h%1\$s)*(1-exp(-2*V(s%1\$s)))\n", $name, $p, $s, $k)
-            .self::grid($name, $g, $k, $m->grid->perveance);
+        $pull = '0.5*'.self::softplus("V($s,$k)/0.5");
+        $above = "max(V($p,$k),0)";
+        $u = \sprintf('(%s+%.12g*%s)', $pull, $m->reach, $above);
+        $z = \sprintf('%.12g*(1/%.12g+(V(%s,%s)+%.12g)/%s)', $m->kp, $m->mu, $g, $k, $m->contactVolts, $u);
+        $cathode = \sprintf('2*pwr(%s*%s/%.12g,%.12g)/%.12g', $u, self::softplus($z), $m->kp, $m->exponent, $m->kg);
+        $base = \sprintf('%.12g*pwr(1.3/(%s/(%s)+0.3),%.12g)', $m->share, $above, $pull, $m->fall);
+        $share = \sprintf('(%1$s+(1-%1$s)*exp(-min(pwr(%2$s/(%3$s)/%4$.12g,%5$.12g),50)))', $base, $above, $pull, $m->knee, $m->bend);
+
+        return \sprintf("B%s_p %s %s I=%s*(1-%s)\nB%s_s %s %s I=%s*%s*(1-exp(-2*(%s)))\n", $name, $p, $k, $cathode, $share, $name, $s, $k, $cathode, $share, $pull)
+            .\sprintf("C%1\$s_p %2\$s 0 5p\nC%1\$s_g %3\$s 0 5p\nC%1\$s_s %4\$s 0 5p\n", $name, $p, $g, $s).self::grid($name, $g, $k, $m->grid->perveance);
     }
 
     private static function grid(string $name, string $g, string $k, float $perveance): string

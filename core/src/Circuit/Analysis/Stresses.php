@@ -82,12 +82,13 @@ final readonly class Stresses
     {
         $tubes = [];
         $v = $solution->volts;
-        foreach ($solution->circuit->tubes as $stage) {
+        foreach ($solution->circuit->tubes as $number => $stage) {
             if (isset($solution->unsolved[$stage->cathode]) || isset($solution->unsolved[$stage->plate])) {
                 continue;
             }
             [$plate, $screen, $grid] = $stage->volts($v);
             [$ip, , , , $is, , , , $ig] = $stage->at($plate, $screen, $grid);
+            [$ip, $is] = [$ip + ($solution->excess[$number][0] ?? 0.0), $is + ($solution->excess[$number][1] ?? 0.0)];
             $limits = $catalogue->find($solution->circuit->netlist->tube($stage->position)->type ?? '')?->limitsOf($stage->section);
             $plateWatts = $plate * $ip;
             $screenWatts = $screen * $is;

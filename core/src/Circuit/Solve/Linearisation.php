@@ -120,12 +120,15 @@ final class Linearisation
     /**
      * Adds the slopes of all tubes and diodes with every grid held against its cathode.
      *
-     * @param array<int, float> $a
+     * @param array<int, float>                             $a
+     * @param array<int, array{float, float, float, float}> $rippled by how much more plate and screen current follow a wide swing, third and fourth
      */
-    public function stampWithGridsHeld(array &$a): void
+    public function stampWithGridsHeld(array &$a, array $rippled = []): void
     {
         foreach ($this->circuit->tubes as $i => $stage) {
             [, $pp, $ps, , $is, $sp, $ss] = $stage->at(...$this->tubes[$i]);
+            [, , $plateShare, $screenShare] = $rippled[$i] ?? [0.0, 0.0, 1.0, 1.0];
+            [$pp, $ps, $sp, $ss] = [$plateShare * $pp, $plateShare * $ps, $screenShare * $sp, $screenShare * $ss];
             [$rp, $rs, , $rk] = $stage->slots;
             $a[$rp[0]] += $pp;
             $a[$rp[1]] += $ps;

@@ -94,7 +94,7 @@ final class LoadReduction
     {
         $circuit = $this->solution->circuit;
         $a = $circuit->linear;
-        Linearisation::near($circuit, $this->solution->situation, $this->solution)->stampWithGridsHeld($a);
+        Linearisation::near($circuit, $this->solution->situation, $this->solution)->stampWithGridsHeld($a, $this->solution->excess);
         $values = array_fill(0, $this->pattern->slotCount + 1, 0.0);
         $size = $this->chassis;
         foreach ($circuit->pattern->slots() as $place => $slot) {
@@ -296,7 +296,7 @@ final class LoadReduction
         $volts = array_map(fn ($port): float => $this->solution->volts[$port->plus] - $this->solution->volts[$port->minus], $supply->ports);
         $amperes = $state->cycle->current;
 
-        return $this->withPumps($supply, $capacitance, $conductance, $inputs, $volts, $amperes);
+        return $this->withPumps($supply, $capacitance, $conductance, $inputs, $volts, $amperes, array_map(fn (array $state): array => \array_slice($state, 0, $this->chassis), array_values($basis)));
     }
 
     /**
@@ -305,8 +305,9 @@ final class LoadReduction
      * @param array<int, array<int, float>> $inputs
      * @param array<int, float>             $volts
      * @param array<int, float>             $amperes
+     * @param list<array<int, float>>       $nodes
      */
-    private function withPumps(MainsSupply $supply, array $capacitance, array $conductance, array $inputs, array $volts, array $amperes): ReducedLoad
+    private function withPumps(MainsSupply $supply, array $capacitance, array $conductance, array $inputs, array $volts, array $amperes, array $nodes): ReducedLoad
     {
         foreach ($supply->ports as $k => $port) {
             if ($port->pumpFarads <= 0.0) {
@@ -328,7 +329,7 @@ final class LoadReduction
             $amperes[] = 0.0;
         }
 
-        return new ReducedLoad(self::rows($capacitance), self::rows($conductance), self::rows($inputs), array_values($volts), array_values($amperes));
+        return new ReducedLoad(self::rows($capacitance), self::rows($conductance), self::rows($inputs), array_values($volts), array_values($amperes), $nodes, array_map(static fn (array $e): float => $e[2], $this->solution->excess));
     }
 
     /**

@@ -93,6 +93,8 @@ final class OperatingPoint
             $point->follow($i, $supply->isStepped());
         }
         $volts = $start->volts ?? array_fill(0, $size + 1, 0.0);
+        // Of a neighbour with other tubes in it nothing is known.
+        $excess = \count($start->circuit->tubes ?? []) === \count($circuit->tubes) ? $start->excess ?? [] : [];
         $factored = $circuit->linear;
         for ($iteration = 1;; ++$iteration) {
             $a = $circuit->linear;
@@ -103,6 +105,12 @@ final class OperatingPoint
                 }
             }
             $point->stamp($a, $b);
+            foreach ($excess as $i => [$plate, $screen]) {
+                $stage = $circuit->tubes[$i];
+                $b[$stage->plate] -= $plate;
+                $b[$stage->screen] -= $screen;
+                $b[$stage->cathode] += $plate + $screen;
+            }
             $limping = false;
             foreach ($mains as $supply) {
                 $limping = $supply->stamp($a, $b, $point) || $limping;
@@ -110,7 +118,7 @@ final class OperatingPoint
             $factored = $a;
             $next = SparseLu::factor($pattern, $factored) ? SparseLu::solve($pattern, $factored, $b) : DenseLu::solve(DenseLu::rows($pattern, $a), \array_slice($b, 0, $size));
             if (null === $next) {
-                return new Solution($circuit, $situation, $volts, $factored, self::states($mains), $iteration, array_fill(0, $size, \INF));
+                return new Solution($circuit, $situation, $volts, $factored, self::states($mains), $iteration, array_fill(0, $size, \INF), [], $excess);
             }
             $next[$size] = 0.0;
             [$relative, $absolute] = $iteration > self::QUICK_ITERATIONS ? [self::NOISE_RELATIVE, self::NOISE_VOLTS] : [self::RELATIVE, self::ABSOLUTE_VOLTS];
@@ -126,7 +134,7 @@ final class OperatingPoint
             $rests = [] === $moving && !$held && !$limping;
             if ($rests || $iteration >= self::MOST_ITERATIONS) {
                 // Nothing may move and yet something be held back, or lamp and heaters still look for their place.
-                return new Solution($circuit, $situation, $volts, $factored, self::states($mains), $iteration, $rests || [] !== $moving ? $moving : array_fill(0, $size, 0.0));
+                return new Solution($circuit, $situation, $volts, $factored, self::states($mains), $iteration, $rests || [] !== $moving ? $moving : array_fill(0, $size, 0.0), [], $excess);
             }
         }
     }

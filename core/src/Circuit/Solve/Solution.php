@@ -21,32 +21,39 @@ final readonly class Solution
     private const SHORTED = 0.02;
 
     /**
-     * @param array<int, float> $volts    by node, the chassis last
-     * @param array<int, float> $factored the factored matrix at the solution, by slot
-     * @param list<SupplyState> $supplies one per mains transformer
-     * @param array<int, float> $moving   volts by which nodes still moved when the iterations ended; none at rest
-     * @param array<int, true>  $unsolved nodes of islands that have no answer
+     * @param array<int, float>                             $volts    by node, the chassis last
+     * @param array<int, float>                             $factored the factored matrix at the solution, by slot
+     * @param list<SupplyState>                             $supplies one per mains transformer
+     * @param array<int, float>                             $moving   volts by which nodes still moved when the iterations ended; none at rest
+     * @param array<int, true>                              $unsolved nodes of islands that have no answer
+     * @param array<int, array{float, float, float, float}> $excess   plate and screen amperes that a stage draws in the mean over those at its mean volts, and by which shares its currents follow ripple more than their slopes
      */
-    public function __construct(public CompiledCircuit $circuit, public Situation $situation, public array $volts, public array $factored, public array $supplies, public int $iterations, public array $moving = [], public array $unsolved = [])
+    public function __construct(public CompiledCircuit $circuit, public Situation $situation, public array $volts, public array $factored, public array $supplies, public int $iterations, public array $moving = [], public array $unsolved = [], public array $excess = [])
     {
     }
 
     /** @param list<SupplyState> $supplies as they are when looked at again */
     public function with(array $supplies): self
     {
-        return new self($this->circuit, $this->situation, $this->volts, $this->factored, $supplies, $this->iterations, $this->moving, $this->unsolved);
+        return new self($this->circuit, $this->situation, $this->volts, $this->factored, $supplies, $this->iterations, $this->moving, $this->unsolved, $this->excess);
+    }
+
+    /** @param array<int, array{float, float, float, float}> $excess */
+    public function exceeding(array $excess): self
+    {
+        return new self($this->circuit, $this->situation, $this->volts, $this->factored, $this->supplies, $this->iterations, $this->moving, $this->unsolved, $excess);
     }
 
     /** @param array<int, float> $moving */
     public function moving(array $moving): self
     {
-        return new self($this->circuit, $this->situation, $this->volts, $this->factored, $this->supplies, $this->iterations, $moving, $this->unsolved);
+        return new self($this->circuit, $this->situation, $this->volts, $this->factored, $this->supplies, $this->iterations, $moving, $this->unsolved, $this->excess);
     }
 
     /** @param array<int, true> $unsolved nodes whose volts mean nothing */
     public function without(array $unsolved): self
     {
-        return new self($this->circuit, $this->situation, $this->volts, $this->factored, $this->supplies, $this->iterations, [], $unsolved);
+        return new self($this->circuit, $this->situation, $this->volts, $this->factored, $this->supplies, $this->iterations, [], $unsolved, $this->excess);
     }
 
     /** After a neighbour helped: its stepped periods still do, but what hung on its rectifiers must be looked at anew. */

@@ -7,6 +7,7 @@ namespace Yew\Core\Circuit\Solve;
 use Yew\Core\Circuit\Compile\MainsSupply;
 use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Supply\Port;
+use Yew\Core\Circuit\Supply\ReducedLoad;
 use Yew\Core\Circuit\Supply\SteppedPeriod;
 
 /**
@@ -18,6 +19,8 @@ final class SteppedSupplies
     /** Share by which nothing may move any more. */
     private const STILL = 2e-4;
     private const STILL_VOLTS = 1e-4;
+    private const STILL_AMPERES = 1e-5;
+    private const SAME_SHARE = 0.02;
     /** A reduced load answers for the circuit as long as the outputs keep to this share of their volts. */
     private const SAME_LOAD = 0.1;
     /** Of a neighbouring solution: so near that its stepped period holds as it is. */
@@ -55,7 +58,19 @@ final class SteppedSupplies
             $states[] = $state;
         }
 
-        return [$solution->with($states), $moving];
+        $stepped = $solution->with($states);
+        $excess = [];
+        foreach (RippledTubes::excess($stepped) as $i => $found) {
+            // Half of the way, since what is drawn moves the volts that it was found at.
+            $before = $solution->excess[$i] ?? [0.0, 0.0, 1.0, 1.0];
+            $excess[$i] = [0.5 * ($before[0] + $found[0]), 0.5 * ($before[1] + $found[1]), 0.5 * ($before[2] + $found[2]), 0.5 * ($before[3] + $found[3])];
+            $stage = $solution->circuit->tubes[$i];
+            if (abs($found[0] - $before[0]) + abs($found[1] - $before[1]) > self::STILL_AMPERES + self::STILL * 50.0 * abs($found[0] + $found[1]) || abs($found[2] / max(1e-9, $before[2]) - 1.0) > self::SAME_SHARE) {
+                $moving += array_diff_key([$stage->plate => 0.0], [$solution->circuit->size() => 0.0]);
+            }
+        }
+
+        return [$stepped->exceeding($excess), $moving];
     }
 
     /** Whether a period that was stepped for a neighbour answers here as well: the same reservoirs, hardly another load. */
@@ -95,7 +110,7 @@ final class SteppedSupplies
         $volts = array_map(static fn ($port): float => $solution->volts[$port->plus] - $solution->volts[$port->minus], $state->ports);
         $before = null;
         $load = $state->load;
-        if (null !== $load && null !== $state->period && self::near($load->volts, $volts)) {
+        if (null !== $load && null !== $state->period && self::near($load->volts, $volts) && self::sameShares($load, $solution)) {
             $load = $load->about($volts, $state->cycle->current);
             $before = $state->period;
         } else {
@@ -116,6 +131,17 @@ final class SteppedSupplies
         unset($moving[$solution->circuit->size()]);
 
         return [$state->stepped($ports, $period, $load, $lamp, $miss, $conductance), $moving];
+    }
+
+    private static function sameShares(ReducedLoad $load, Solution $solution): bool
+    {
+        foreach ($solution->excess as $i => [, , $share]) {
+            if (abs($share / max(1e-9, $load->shares[$i] ?? 1.0) - 1.0) > self::SAME_LOAD) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /**

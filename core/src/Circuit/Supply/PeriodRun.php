@@ -28,6 +28,9 @@ final class PeriodRun
     /** @var array<int, array<int, float>> current into each output at the end of each step */
     public array $samples;
 
+    /** @var list<array<int, float>> at the end of each step */
+    public array $states = [];
+
     /** @var array<int, float> mean square of each path's current */
     public array $square;
 

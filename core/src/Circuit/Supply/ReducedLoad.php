@@ -18,8 +18,10 @@ final readonly class ReducedLoad
      * @param array<int, array<int, float>> $inputs      B, states by inputs
      * @param array<int, float>             $volts       v0 by input
      * @param array<int, float>             $amperes     i0 by input
+     * @param list<array<int, float>>       $nodes       what each state is at each node of the circuit, volts; none for a series capacitor's
+     * @param array<int, float>             $shares      of their slopes by which tubes were taken to follow a wide swing
      */
-    public function __construct(public array $capacitance, public array $conductance, public array $inputs, public array $volts, public array $amperes)
+    public function __construct(public array $capacitance, public array $conductance, public array $inputs, public array $volts, public array $amperes, public array $nodes = [], public array $shares = [])
     {
     }
 
@@ -33,6 +35,6 @@ final readonly class ReducedLoad
     {
         $outputs = \count($volts);
 
-        return new self($this->capacitance, $this->conductance, $this->inputs, [...$volts, ...\array_slice($this->volts, $outputs)], [...$amperes, ...\array_slice($this->amperes, $outputs)]);
+        return new self($this->capacitance, $this->conductance, $this->inputs, [...$volts, ...\array_slice($this->volts, $outputs)], [...$amperes, ...\array_slice($this->amperes, $outputs)], $this->nodes, $this->shares);
     }
 }

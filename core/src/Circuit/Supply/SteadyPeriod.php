@@ -15,9 +15,10 @@ final readonly class SteadyPeriod
      * @param array<int, float>             $mean       states in the mean
      * @param array<int, array<int, float>> $inverse    of unity less how the end follows the start
      * @param array<int, float>             $followedAt ripple about which the cycle's slopes were found
+     * @param list<array<int, float>>       $states     at equal steps, less their means
      * @param bool                          $settled    whether the end met the start
      */
-    public function __construct(public array $volts, public ChargingCycle $cycle, public array $waveforms, public array $start, public array $mean, public array $inverse, public array $followedAt, public bool $settled, public int $periods)
+    public function __construct(public array $volts, public ChargingCycle $cycle, public array $waveforms, public array $start, public array $mean, public array $inverse, public array $followedAt, public bool $settled, public int $periods, public array $states = [])
     {
     }
 

@@ -275,6 +275,7 @@ final class SteppedPeriod
             }
             [$state, $columns] = $this->advance($state, $columns, sin($angle * ($n + 1)), self::GAMMA / $steps, $run);
             $this->sample($run, $state);
+            $run->states[] = $state;
         }
         $run->end = $state;
         $run->follows = $columns;
@@ -451,6 +452,7 @@ final class SteppedPeriod
             array_map(static fn (float $at, float $mean): float => $at - $mean, $followedAt, $run->mean),
             $settled,
             $periods,
+            array_map(static fn (array $state): array => array_map(static fn (float $v, float $mean): float => $v - $mean, $state, $run->mean), $run->states),
         );
     }
 
