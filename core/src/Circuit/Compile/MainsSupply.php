@@ -41,6 +41,12 @@ final readonly class MainsSupply
         return 1.0 === $warmth ? $this->ports : array_map(static fn (Port $p): Port => $p->warmed($warmth), $this->ports);
     }
 
+    /** Whether its rectifier tubes are not yet as warm as the core makes them. */
+    public function warms(float $warmVolts, float $coreVolts): bool
+    {
+        return abs(RectifierModel::warmth($warmVolts / $this->ratedVolts) - RectifierModel::warmth($coreVolts / $this->ratedVolts)) > 1e-6 && [] !== array_filter($this->ports, static fn (Port $p): bool => null !== $p->tube);
+    }
+
     /** Conductance of all heaters, as seen at the core of the transformer, siemens. */
     public function heaterConductance(float $coreVolts): float
     {

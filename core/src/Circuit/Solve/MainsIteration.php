@@ -30,6 +30,8 @@ final class MainsIteration
 
     private float $coreVolts;
 
+    private CathodeWarmth $warmth;
+
     private float $primaryAmperes = 0.0;
 
     private ?SteadyPeriod $period = null;
@@ -51,6 +53,7 @@ final class MainsIteration
     {
         $this->inletVolts = $share * $situation->inletVolts;
         $this->coreVolts = $this->inletVolts;
+        $this->warmth = CathodeWarmth::at($this->inletVolts);
         $this->ports = $supply->ports;
         $this->cycle = ChargingCycle::none(\count($supply->ports));
         $this->lampOhms = $situation->limiters->firstOhms();
@@ -60,6 +63,7 @@ final class MainsIteration
     {
         if (null !== $state && \count($state->ports) === \count($this->ports)) {
             [$this->lampOhms, $this->conductance, $this->coreVolts, $this->period, $this->load, $this->lampBefore, $this->ports] = [$state->lampOhms, $state->conductance, $state->coreVolts, $state->period, $state->load, $state->lampBefore, $this->warmedLike($state->ports)];
+            $this->warmth = $state->warmth ?? CathodeWarmth::at($state->coreVolts);
         }
     }
 
@@ -99,7 +103,9 @@ final class MainsIteration
         $supply = $this->supply;
         $ohms = $supply->primaryOhms + $this->lampOhms;
         $moved = $this->heaters();
-        $this->ports = $supply->portsAt($this->coreVolts);
+        $this->warmth = $this->warmth->towards($this->coreVolts);
+        $this->ports = $supply->portsAt($this->warmth->volts);
+        $moved = $supply->warms($this->warmth->volts, $this->coreVolts) || $moved;
         $peak = \M_SQRT2 * $this->inletVolts;
         $volts = [];
         foreach ($point->ports[$this->index] as $k => $v) {
@@ -116,7 +122,7 @@ final class MainsIteration
 
     public function state(): SupplyState
     {
-        return new SupplyState($this->ports, $this->cycle, $this->lampOhms, $this->conductance, $this->coreVolts, $this->primaryAmperes, \M_SQRT2 * $this->inletVolts, $this->period, $this->load, $this->lampBefore);
+        return new SupplyState($this->ports, $this->cycle, $this->lampOhms, $this->conductance, $this->coreVolts, $this->primaryAmperes, \M_SQRT2 * $this->inletVolts, $this->period, $this->load, $this->lampBefore, $this->warmth);
     }
 
     private function alongTheLine(SteadyPeriod $period, Linearisation $point): ChargingCycle

@@ -28,7 +28,7 @@ final class OperatingPoint
     private const QUICK_ITERATIONS = 40;
     private const MOST_ITERATIONS = 120;
     /** Rounds of stepping and solving where a reservoir is soft. */
-    private const MOST_ROUNDS = 24;
+    private const MOST_ROUNDS = 48;
     /** Shares of the sources, one after another, when a cold start fails. */
     private const STEPS = [0.02, 0.05, 0.1, 0.2, 0.35, 0.5, 0.65, 0.8, 0.9, 1.0];
 

@@ -19,6 +19,8 @@ final class RippledTubes
     /** Every so many steps of the period are looked at. */
     private const EVERY = 2;
     private const MOST_SHARE = 100.0;
+    /** Swings of less current than this are left as they are, amperes. */
+    private const LEAST_AMPERES = 1e-5;
 
     /**
      * Beside the excess, how much more the currents follow the swing than their slopes at the mean volts say: the straight line that
@@ -67,12 +69,12 @@ final class RippledTubes
         }
         $count = \count($swings);
 
-        return [$sum / $count - $still, $sumScreen / $count - $stillScreen, self::share($product, $square), self::share($productScreen, $squareScreen)];
+        return [$sum / $count - $still, $sumScreen / $count - $stillScreen, self::share($product, $square, $count), self::share($productScreen, $squareScreen, $count)];
     }
 
-    private static function share(float $product, float $square): float
+    private static function share(float $product, float $square, int $count): float
     {
-        return $square > 0.0 ? min(self::MOST_SHARE, max(0.0, $product / $square)) : 1.0;
+        return $square > $count * self::LEAST_AMPERES ** 2 ? min(self::MOST_SHARE, max(0.0, $product / $square)) : 1.0;
     }
 
     /**

@@ -118,9 +118,10 @@ final class SteppedSupplies
         }
         $period = SteppedPeriod::of($state->ports, $load, $state->peakVolts, $supply->primaryOhms + $state->lampOhms, $state->conductance, $supply->hertz, $before);
         $conductance = $supply->heaterConductance($period->cycle->coreVolts);
-        $ports = $supply->portsAt($period->cycle->coreVolts);
+        $warmth = ($state->warmth ?? CathodeWarmth::at($state->coreVolts))->towards($period->cycle->coreVolts);
+        $ports = $supply->portsAt($warmth->volts);
         [$lamp, $miss] = self::lampOhms($solution->situation, $state, $period->cycle->primaryAmperes);
-        $drifts = !$period->settled || self::warming($ports, $state->ports) || abs($conductance - $state->conductance) > self::STILL * $conductance || abs($miss) > self::STILL;
+        $drifts = !$period->settled || $supply->warms($warmth->volts, $period->cycle->coreVolts) && self::warming($supply->portsAt($period->cycle->coreVolts), $ports) || abs($conductance - $state->conductance) > self::STILL * $conductance || abs($miss) > self::STILL;
         $moving = [];
         foreach ($state->ports as $k => $port) {
             $move = abs($period->volts[$k] - $volts[$k]);
@@ -130,7 +131,7 @@ final class SteppedSupplies
         }
         unset($moving[$solution->circuit->size()]);
 
-        return [$state->stepped($ports, $period, $load, $lamp, $miss, $conductance), $moving];
+        return [$state->stepped($ports, $warmth, $period, $load, $lamp, $miss, $conductance), $moving];
     }
 
     private static function sameShares(ReducedLoad $load, Solution $solution): bool
@@ -151,7 +152,7 @@ final class SteppedSupplies
     private static function warming(array $now, array $then): bool
     {
         foreach ($now as $k => $port) {
-            if (abs(($port->tube->perveance ?? 1.0) / ($then[$k]->tube->perveance ?? 1.0) - 1.0) > self::STILL) {
+            if (abs(($port->tube->perveance ?? 1.0) / ($then[$k]->tube->perveance ?? 1.0) - 1.0) > 10.0 * self::STILL) {
                 return true;
             }
         }

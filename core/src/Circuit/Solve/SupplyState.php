@@ -35,6 +35,7 @@ final readonly class SupplyState
         public ?SteadyPeriod $period = null,
         public ?ReducedLoad $load = null,
         public ?array $lampBefore = null,
+        public ?CathodeWarmth $warmth = null,
     ) {
     }
 
@@ -46,7 +47,7 @@ final readonly class SupplyState
 
     public function withoutLoad(): self
     {
-        return new self($this->ports, $this->cycle, $this->lampOhms, $this->conductance, $this->coreVolts, $this->primaryAmperes, $this->peakVolts, $this->period);
+        return new self($this->ports, $this->cycle, $this->lampOhms, $this->conductance, $this->coreVolts, $this->primaryAmperes, $this->peakVolts, $this->period, null, null, $this->warmth);
     }
 
     /**
@@ -54,8 +55,8 @@ final readonly class SupplyState
      *
      * @param list<Port> $ports as warm as that leaves them
      */
-    public function stepped(array $ports, SteadyPeriod $period, ReducedLoad $load, float $lampOhms, float $lampMiss, float $conductance): self
+    public function stepped(array $ports, CathodeWarmth $warmth, SteadyPeriod $period, ReducedLoad $load, float $lampOhms, float $lampMiss, float $conductance): self
     {
-        return new self($ports, $period->cycle, $lampOhms, $conductance, $period->cycle->coreVolts, $period->cycle->primaryAmperes, $this->peakVolts, $period, $load, [$this->lampOhms, $lampMiss]);
+        return new self($ports, $period->cycle, $lampOhms, $conductance, $period->cycle->coreVolts, $period->cycle->primaryAmperes, $this->peakVolts, $period, $load, [$this->lampOhms, $lampMiss], $warmth);
     }
 }
