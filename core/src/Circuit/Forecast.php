@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Circuit;
 
 use Yew\Core\Circuit\Analysis\Adjoint;
+use Yew\Core\Circuit\Analysis\Currents;
 use Yew\Core\Circuit\Calibration\Calibration;
 use Yew\Core\Circuit\Calibration\UnitSpread;
 use Yew\Core\Circuit\Compile\Compiler;
@@ -20,8 +21,9 @@ final readonly class Forecast
     /**
      * @param array<string, Predicted> $places
      * @param array<string, float>     $heaterVolts AC volts at the heaters, by tube position
+     * @param array<string, Predicted> $currents    amperes instead of volts: by pin of a tube and by part
      */
-    private function __construct(public array $places, public array $heaterVolts)
+    private function __construct(public array $places, public array $heaterVolts, public array $currents = [])
     {
     }
 
@@ -55,7 +57,9 @@ final readonly class Forecast
                 : new Predicted($solution->at($place), $adjoint->sourceOhms(), UnitSpread::deviation($fitted->netlist, $calibration, $adjoint));
         }
 
-        return new self($places, self::heaters($solution));
+        $currents = array_map(static fn (array $c): Predicted => new Predicted($c[0], 0.0, UnitSpread::deviation($fitted->netlist, $calibration, $c[1])), Currents::of($solution, $tubes));
+
+        return new self($places, self::heaters($solution), $currents);
     }
 
     public function at(string $place): ?Predicted
@@ -66,13 +70,21 @@ final readonly class Forecast
     /** @return array<mixed> for a cache */
     public function toArray(): array
     {
-        return ['places' => array_map(static fn (Predicted $p): array => [$p->volts, is_finite($p->sourceOhms) ? $p->sourceOhms : null, $p->deviation, $p->obstacle], $this->places), 'heaters' => $this->heaterVolts];
+        $row = static fn (Predicted $p): array => [$p->volts, is_finite($p->sourceOhms) ? $p->sourceOhms : null, $p->deviation, $p->obstacle];
+
+        return ['places' => array_map($row, $this->places), 'heaters' => $this->heaterVolts, 'currents' => array_map($row, $this->currents)];
     }
 
-    /** @param array{places: array<string, array{float|null, float|null, float, string}>, heaters: array<string, float>} $data as toArray() gave it */
+    /** @param array{places: array<string, array{float|null, float|null, float, string}>, heaters: array<string, float>, currents: array<string, array{float|null, float|null, float, string}>} $data as toArray() gave it */
     public static function fromArray(array $data): self
     {
-        return new self(array_map(static fn (array $p): Predicted => new Predicted($p[0], $p[1] ?? \INF, $p[2], $p[3]), $data['places']), $data['heaters']);
+        return new self(array_map(self::predicted(...), $data['places']), $data['heaters'], array_map(self::predicted(...), $data['currents']));
+    }
+
+    /** @param array{float|null, float|null, float, string} $row */
+    private static function predicted(array $row): Predicted
+    {
+        return new Predicted($row[0], $row[1] ?? \INF, $row[2], $row[3]);
     }
 
     /**

@@ -23,6 +23,9 @@ use Yew\Core\Sheet\Window;
  */
 final class Expecter
 {
+    /** Window of a current, percent: twice that of a rail, as for derived currents (our choice). */
+    private const CURRENT_PERCENT = 20.0;
+
     /** Beyond this the mains ratio is no guide: rectifiers and heaters do not follow it (our choice). */
     private const RATIO_LIMIT = 0.15;
 
@@ -64,6 +67,9 @@ final class Expecter
     /** What the model says of this point: DC volts at a place, AC volts at a heater; null where it knows nothing of it. */
     private static function modelled(TestPoint $point, Setting $setting): ?Predicted
     {
+        if (MeterFunction::DcAmperes === $point->function) {
+            return $setting->forecast->currents[$point->place] ?? null;
+        }
         if (MeterFunction::DcVolts === $point->function) {
             return Netlist::CHASSIS === $point->against ? $setting->forecast?->at($point->place) : null;
         }
@@ -126,6 +132,11 @@ final class Expecter
     /** The window in volts: the point's own, else the sheet's, else the printed tolerance, else the default (contract §7). */
     private static function window(TestPoint $point, Sheet $sheet, float $expected): Bounds
     {
+        if (MeterFunction::DcAmperes === $point->function) {
+            $half = abs($expected) * self::CURRENT_PERCENT / 100;
+
+            return new Bounds($expected - $half, $expected + $half, 'default');
+        }
         if ($point->kind->zeroIsLeakage() && 0.0 === $point->printedVolts) {
             return new Bounds(-Judge::GRID_LEAK_VOLTS, Judge::GRID_LEAK_VOLTS, 'default');
         }

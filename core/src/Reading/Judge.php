@@ -94,7 +94,7 @@ final class Judge
             $reading->volts >= 0.0 => -$reading->volts,
             default => null,
         };
-        $danger = ReadingKind::Above === $reading->kind ? Ratings::danger($point, $setting, $reading->volts) : null;
+        $danger = ReadingKind::Above === $reading->kind && MeterFunction::DcAmperes !== $point->function ? Ratings::danger($point, $setting, $reading->volts) : null;
         if (null !== $danger) {
             return $base->because(Verdict::Danger, $danger[0], [...$limit, ...$danger[1]]);
         }
@@ -122,6 +122,9 @@ final class Judge
     private static function value(Judgement $base, TestPoint $point, TypedReading $reading, Setting $setting, Expected $expected, Neighbourhood $near): Judgement
     {
         $volts = $reading->volts;
+        if (MeterFunction::DcAmperes === $point->function) {
+            return AmpereJudge::judge($base, $volts, $expected);
+        }
         $danger = Ratings::danger($point, $setting, $volts);
         if (null !== $danger) {
             return $base->because(Verdict::Danger, $danger[0], $danger[1]);

@@ -96,6 +96,27 @@ final class ModelTest extends TestCase
         self::assertSame('heater-below-rating', Judge::judge($heater, new TypedReading('h', ReadingKind::Value, $warm, 0.01), $setting)->reasonCode);
     }
 
+    public function testAmperesAreForecastAndJudged(): void
+    {
+        $setting = self::setting(['inletVolts' => 117], null);
+        $cathode = $setting->forecast->currents['V4.8'] ?? throw new \LogicException('no current');
+        // 1 Ω in the cathode lead carries it.
+        self::assertEqualsWithDelta($setting->forecast->at('V4.8')->volts ?? 0.0, $cathode->volts, 1e-4);
+        self::assertEqualsWithDelta($cathode->volts ?? 0.0, ($setting->forecast->currents['V4.3']->volts ?? 0.0) + ($setting->forecast->currents['V4.4']->volts ?? 0.0), 1e-9, 'plate and screen');
+        self::assertEqualsWithDelta($setting->forecast->currents['R21']->volts ?? 0.0, $cathode->volts ?? 0.0, 1e-5);
+        self::assertGreaterThan(0.02 * ($cathode->volts ?? 0.0), $cathode->deviation, 'tubes of one type differ');
+        $point = TestPoint::unprinted('V4.8', MeterFunction::DcAmperes);
+        $judge = static fn (float $amperes, float $resolution = 1e-4): Judgement => Judge::judge($point, new TypedReading('i', ReadingKind::Value, $amperes, $resolution), $setting);
+        $belongs = $cathode->volts ?? 0.0;
+        $window = Expecter::at($point, $setting)->window ?? throw new \LogicException('no window');
+        self::assertGreaterThanOrEqual(0.2 * $belongs - 1e-9, $window->high - $belongs);
+        self::assertLessThanOrEqual(0.4 * $belongs + 1e-9, $window->high - $belongs, 'widened at most to twice');
+        self::assertSame([Verdict::Within, 'within'], [$judge($belongs)->verdict, $judge($belongs)->reasonCode]);
+        self::assertSame([Verdict::Within, Verdict::Out], [$judge($window->high - 1e-4)->verdict, $judge($window->high + 1e-4)->verdict]);
+        self::assertSame(['high', 'low'], [$judge(2 * $belongs)->reasonCode, $judge(0.3 * $belongs)->reasonCode]);
+        self::assertSame(Verdict::CannotSay, Judge::judge(TestPoint::unprinted('V9.1', MeterFunction::DcAmperes), new TypedReading('i', ReadingKind::Value, 0.04, 1e-4), $setting)->verdict, 'no such tube');
+    }
+
     public function testTheMeterInHandLoadsTheNode(): void
     {
         $modern = self::expected('V4.5', ['inletVolts' => 117], self::meter(1e7))->volts ?? 0.0;

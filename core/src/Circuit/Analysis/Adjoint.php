@@ -16,9 +16,33 @@ use Yew\Core\Numeric\SparseLu;
  */
 final readonly class Adjoint
 {
-    /** @param array<int, float> $answer volts of the reading per ampere into each node, the chassis last */
-    private function __construct(private Solution $solution, public array $answer, private int $plus, private int $minus)
+    /**
+     * @param array<int, float>    $answer of the reading per ampere into each node, the chassis last
+     * @param array<string, float> $parts  by which a part moves the reading by itself, per unit of relative change
+     * @param array<string, float> $tubes  likewise, by section
+     */
+    private function __construct(private Solution $solution, public array $answer, private int $plus, private int $minus, private array $parts = [], private array $tubes = [])
     {
+    }
+
+    /**
+     * Of a current that follows the volts of some nodes.
+     *
+     * @param array<int, float>    $siemens by node
+     * @param array<string, float> $parts   by which a part moves it by itself
+     * @param array<string, float> $tubes   likewise
+     */
+    public static function ofCurrent(Solution $solution, array $siemens, array $parts, array $tubes): self
+    {
+        $size = $solution->circuit->size();
+        $b = array_fill(0, $size + 1, 0.0);
+        foreach ($siemens as $node => $value) {
+            $b[$node] += $value;
+        }
+        $answer = SparseLu::solveTransposed($solution->circuit->pattern, $solution->factored, $b);
+        $answer[$size] = 0.0;
+
+        return new self($solution, $answer, $size, $size, $parts, $tubes);
     }
 
     public static function of(Solution $solution, string $place, string $against = Netlist::CHASSIS): self
@@ -67,7 +91,7 @@ final readonly class Adjoint
     private function parts(): array
     {
         $v = $this->solution->volts;
-        $parts = [];
+        $parts = $this->parts;
         foreach ($this->solution->circuit->conductances as $c) {
             // i leaves a and enters b; d(i)/d(ln R) = −i.
             $amperes = ($v[$c->a] - $v[$c->b]) * $c->siemens;
@@ -86,7 +110,7 @@ final readonly class Adjoint
         $tubes = [];
         foreach ($this->solution->circuit->tubes as $stage) {
             [$plate, , , , $screen, , , , $grid] = $stage->at(...$stage->volts($v));
-            $tubes[$stage->id()] = $plate * ($answer[$stage->cathode] - $answer[$stage->plate]) + $screen * ($answer[$stage->cathode] - $answer[$stage->screen]) + $grid * ($answer[$stage->cathode] - $answer[$stage->grid]);
+            $tubes[$stage->id()] = ($this->tubes[$stage->id()] ?? 0.0) + $plate * ($answer[$stage->cathode] - $answer[$stage->plate]) + $screen * ($answer[$stage->cathode] - $answer[$stage->screen]) + $grid * ($answer[$stage->cathode] - $answer[$stage->grid]);
         }
 
         return $tubes;
