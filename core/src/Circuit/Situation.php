@@ -63,6 +63,12 @@ final readonly class Situation
         return $limiters;
     }
 
+    /** The same behind other limiters. */
+    public function behind(Limiters $limiters): self
+    {
+        return new self($this->inletVolts, $limiters, $this->tubesOut, $this->standby, $this->across);
+    }
+
     /** The same with a meter between two places. */
     public function metered(string $place, string $against, float $ohms): self
     {

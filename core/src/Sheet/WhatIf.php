@@ -30,7 +30,7 @@ final readonly class WhatIf
     }
 
     /**
-     * @param Fields $asked changes as typed, or inletVolts, lampWatts, lampRatedVolts, standby, tubesOut, asFitted, meterOhms; what is absent is as printed
+     * @param Fields $asked changes as typed, or inletVolts, lampWatts, lampRatedVolts (the printed mains if absent), limitAmperes, standby, tubesOut, asFitted, meterOhms; what is absent is as printed
      *
      * @return array<string, mixed>
      *
@@ -46,15 +46,14 @@ final readonly class WhatIf
             $asked->done();
             $asked = Fields::of([...(null === $inlet ? [] : ['inletVolts' => $inlet]), ...$read]);
         }
-        $lamp = $asked->optionalPositive('lampWatts');
-        $lampVolts = $asked->optionalNumber('lampRatedVolts', 6, 500) ?? $printed;
+        $limiters = self::limiters($asked, $printed);
         $out = $asked->strings('tubesOut', 60);
         foreach ($out as $i => $position) {
             if (null === $this->circuit->netlist->tube($position)) {
                 throw $asked->fault('tubesOut['.$i.']', \sprintf('the circuit has no tube “%s”', $position));
             }
         }
-        $situation = new Situation($asked->optionalNumber('inletVolts', 0, 500) ?? $printed, null === $lamp ? null : Limiters::lamp($lamp, $lampVolts), $out, $asked->optionalBoolean('standby', false));
+        $situation = new Situation($asked->optionalNumber('inletVolts', 0, 500) ?? $printed, $limiters, $out, $asked->optionalBoolean('standby', false));
         $fitted = AsFitted::of($this->circuit->netlist, $this->calibration->factors, $asked->objects('asFitted', 60), $this->tubes);
         $meter = $asked->optionalPositive('meterOhms');
         $asked->done();
@@ -74,6 +73,19 @@ final readonly class WhatIf
             'primaryAmperesBefore' => array_sum(array_map(static fn ($s): float => $s->primaryAmperes, $before->supplies)),
             'remarks' => Remarks::of($after, $this->tubes, $this->circuit),
         ];
+    }
+
+    private static function limiters(Fields $asked, float $printedVolts): Limiters
+    {
+        $watts = $asked->optionalNumber('lampWatts', 1, 5000);
+        $ratedVolts = $asked->optionalNumber('lampRatedVolts', 6, 500);
+        $amperes = $asked->optionalNumber('limitAmperes', 0.01, 30);
+        if (null !== $ratedVolts && null === $watts) {
+            throw $asked->fault('lampRatedVolts', 'only a lamp of known watts has this');
+        }
+        $lamp = null === $watts ? Limiters::none() : Limiters::lamp($watts, $ratedVolts ?? $printedVolts);
+
+        return null === $amperes ? $lamp : $lamp->and(Limiters::electronic($amperes));
     }
 
     private function solved(AsFitted $fitted, Situation $situation): Solution

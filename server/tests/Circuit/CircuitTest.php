@@ -136,10 +136,10 @@ final class CircuitTest extends ServerTestCase
 
     public function testWhatIfIsTypedAsItIsSaid(): void
     {
-        $answer = $this->post('/api/sheet-versions/'.$this->version.'/what-if', ['inletVolts' => 121, 'changes' => ['R14 22k', 'C14 leak 10M', 'V5 weak 0.6', 'V1 out', 'R31 open', 'P1 @0.2', 'V4.3 V4.4 1M', 'meter 1M']]);
+        $answer = $this->post('/api/sheet-versions/'.$this->version.'/what-if', ['inletVolts' => 121, 'changes' => ['R14 22k', 'C14 leak 10M', 'V5 weak 0.6', 'V1 out', 'R31 open', 'P1 @0.2', 'V4.3 V4.4 1M', 'meter 1M', 'lamp 150/230', 'limit 2']]);
         self::assertResponseIsSuccessful();
         self::assertSame(121.0, $answer->number('inletVolts'));
-        foreach (['R14 lots', 'Q7 open', 'hello', 'V9 out', 'V4.3 V99.5 1M', ''] as $nonsense) {
+        foreach (['R14 lots', 'Q7 open', 'hello', 'V9 out', 'V4.3 V99.5 1M', 'lamp 60/', 'limit 0', ''] as $nonsense) {
             $this->post('/api/sheet-versions/'.$this->version.'/what-if', ['changes' => [$nonsense]]);
             self::assertResponseStatusCodeSame(422, $nonsense);
         }

@@ -32,12 +32,15 @@ final readonly class SupplyCompiler
     /**
      * @return list<array{MainsTransformer, list<Port>, list<HeaterLoad>}>
      *
-     * @throws BadCircuit when a winding or rectifier tube that is named does not exist
+     * @throws BadCircuit when a winding or rectifier tube that is named does not exist, or where two transformers share a limiter
      */
     public function supplies(): array
     {
         $supplies = [];
         $transformers = $this->netlist->all(MainsTransformer::class);
+        if (\count($transformers) > 1 && !$this->situation->limiters->isNone()) {
+            throw BadCircuit::at(array_values($transformers)[1]->id, 'how two transformers share what a limiter leaves is not computed; measure the mains behind it, and state that');
+        }
         foreach ($transformers as $transformer) {
             $ports = $heaters = [];
             foreach ($this->netlist->all(Rectifier::class) as $rectifier) {

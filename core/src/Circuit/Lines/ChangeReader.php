@@ -13,14 +13,14 @@ use Yew\Core\Tube\TubeCatalogue;
 
 /**
  * Changes typed as a technician says them: `R14 22k`, `C3 leak 62k`, `R15 open`, `C14 short`, `V4 out`, `V4 6550`, `V4 weak 0.5`,
- * `P1 @0.3`, `V4.3 V4.5 1M`, `mains 105`, `lamp 60`, `meter 1M`, `standby`.
+ * `P1 @0.3`, `V4.3 V4.5 1M`, `mains 105`, `lamp 60` or `lamp 60/230`, `limit 0.5`, `meter 1M`, `standby`.
  */
 final class ChangeReader
 {
     /**
      * @param list<string> $lines
      *
-     * @return array<string, mixed> inletVolts, lampWatts, meterOhms, standby, tubesOut, asFitted, as a what-if takes them
+     * @return array<string, mixed> inletVolts, lampWatts, lampRatedVolts, limitAmperes, meterOhms, standby, tubesOut, asFitted, as a what-if takes them
      *
      * @throws BadData that names the line
      */
@@ -31,7 +31,7 @@ final class ChangeReader
             $words = preg_split('/[\s=]+/', trim($line), -1, \PREG_SPLIT_NO_EMPTY);
             $words = false === $words ? [] : $words;
             $change = self::condition($words) ?? self::tube($words, $netlist, $tubes) ?? self::part($words, $netlist)
-                ?? throw BadData::at('changes['.$i.']', \sprintf('“%s” is not understood: R14 22k, R15 open, C3 leak 62k, C14 short, V4 out, V4 weak 0.5, P1 @0.3, mains 105, lamp 60, meter 1M or standby is', $line));
+                ?? throw BadData::at('changes['.$i.']', \sprintf('“%s” is not understood: R14 22k, R15 open, C3 leak 62k, C14 short, V4 out, V4 weak 0.5, P1 @0.3, mains 105, lamp 60/230, limit 0.5, meter 1M or standby is', $line));
             foreach ($change as $name => $value) {
                 $asked[$name] = \is_array($value) ? [...\is_array($asked[$name] ?? null) ? $asked[$name] : [], ...$value] : $value;
             }
@@ -51,11 +51,25 @@ final class ChangeReader
 
         return match (strtolower($words[0] ?? '')) {
             'mains' => null === ($v = Value::number(rtrim($value, 'vV'))) ? null : ['inletVolts' => $v],
-            'lamp' => null === ($v = Value::number(rtrim($value, 'wW'))) ? null : ['lampWatts' => $v],
+            'lamp' => self::lamp($value),
+            'limit' => null === ($v = Value::number(rtrim($value, 'aA'))) ? null : ['limitAmperes' => $v],
             'meter' => null === ($v = Value::ohms($value)) ? null : ['meterOhms' => $v],
             'standby' => ['standby' => true],
             default => null,
         };
+    }
+
+    /** @return array<string, float>|null watts, and after a stroke the volts that the lamp is made for */
+    private static function lamp(string $typed): ?array
+    {
+        $words = explode('/', $typed, 2);
+        $watts = Value::number(rtrim($words[0], 'wW'));
+        if (1 === \count($words)) {
+            return null === $watts ? null : ['lampWatts' => $watts];
+        }
+        $volts = Value::number(rtrim($words[1], 'vV'));
+
+        return null === $watts || null === $volts ? null : ['lampWatts' => $watts, 'lampRatedVolts' => $volts];
     }
 
     /**

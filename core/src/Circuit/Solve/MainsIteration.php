@@ -21,9 +21,6 @@ use Yew\Core\Circuit\Supply\SteadyPeriod;
  */
 final class MainsIteration
 {
-    /** Share of its way, on a logarithmic scale, that a sharp limiter goes in a step. */
-    private const SHARP_SHARE = 0.2;
-
     private float $lampOhms = 0.0;
 
     private float $conductance = 0.0;
@@ -64,6 +61,9 @@ final class MainsIteration
         if (null !== $state && \count($state->ports) === \count($this->ports)) {
             [$this->lampOhms, $this->conductance, $this->coreVolts, $this->period, $this->load, $this->lampBefore, $this->ports] = [$state->lampOhms, $state->conductance, $state->coreVolts, $state->period, $state->load, $state->lampBefore, $this->warmedLike($state->ports)];
             $this->warmth = $state->warmth ?? CathodeWarmth::at($state->coreVolts);
+            if ([] === $this->situation->limiters->lamps) {
+                $this->lampOhms = $this->situation->limiters->held;
+            }
         }
     }
 
@@ -170,13 +170,12 @@ final class MainsIteration
     private function lamp(): bool
     {
         $limiters = $this->situation->limiters;
-        if ($limiters->isNone()) {
+        if ([] === $limiters->lamps) {
             return false;
         }
-        $wanted = $limiters->ohmsAt($this->lampOhms, $this->inletVolts, $this->primaryAmperes);
+        $wanted = $limiters->ohmsAt($this->primaryAmperes);
         $moved = abs($wanted / $this->lampOhms - 1.0) > 1e-7;
-        // An electronic limiter answers far more sharply than the reservoirs follow.
-        $this->lampOhms *= ($wanted / $this->lampOhms) ** (null === $limiters->amperes ? 0.5 : self::SHARP_SHARE);
+        $this->lampOhms *= sqrt($wanted / $this->lampOhms);
 
         return $moved;
     }

@@ -39,6 +39,12 @@ final class OperatingPoint
      */
     public static function of(CompiledCircuit $circuit, Situation $situation, ?Solution $start = null): Solution
     {
+        return null === $situation->limiters->amperes ? self::solved($circuit, $situation, $start) : HeldCurrent::of($situation, $start, static fn (Situation $s, ?Solution $near): Solution => self::solved($circuit, $s, $near));
+    }
+
+    /** @throws DidNotConverge */
+    private static function solved(CompiledCircuit $circuit, Situation $situation, ?Solution $start): Solution
+    {
         if (null !== $start && [] === $start->unsolved && \count($start->volts) === $circuit->size() + 1) {
             $solution = self::newton($circuit, $situation, Linearisation::near($circuit, $situation, $start), 1.0, $start);
             $solution = [] === $solution->moving && SteppedSupplies::stillHold($solution, $start) ? $solution : self::settled($solution->forgettingLoads());

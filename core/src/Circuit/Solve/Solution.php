@@ -38,6 +38,12 @@ final readonly class Solution
         return new self($this->circuit, $this->situation, $this->volts, $this->factored, $supplies, $this->iterations, $this->moving, $this->unsolved, $this->excess);
     }
 
+    /** The same seen from a situation that comes to this one. */
+    public function under(Situation $situation): self
+    {
+        return new self($this->circuit, $situation, $this->volts, $this->factored, $this->supplies, $this->iterations, $this->moving, $this->unsolved, $this->excess);
+    }
+
     /** @param array<int, array{float, float, float, float}> $excess */
     public function exceeding(array $excess): self
     {

@@ -83,7 +83,7 @@ final class SteppedSupplies
             foreach (null === $state->period ? [] : $state->ports as $k => $port) {
                 $then = $neighbour->supplies[$s];
                 $volts = $solution->volts[$port->plus] - $solution->volts[$port->minus];
-                if ($state->peakVolts !== $then->peakVolts || !$port->equals($then->ports[$k]) || abs($volts - ($state->period->volts[$k] ?? \INF)) > self::SAME_PERIOD * abs($volts)) {
+                if ($state->peakVolts !== $then->peakVolts || $state->lampOhms !== $then->lampOhms || !$port->equals($then->ports[$k]) || abs($volts - ($state->period->volts[$k] ?? \INF)) > self::SAME_PERIOD * abs($volts)) {
                     return false;
                 }
             }
@@ -167,10 +167,10 @@ final class SteppedSupplies
      */
     private static function lampOhms(Situation $situation, SupplyState $state, float $primaryAmperes): array
     {
-        if ($situation->limiters->isNone()) {
-            return [0.0, 0.0];
+        if ([] === $situation->limiters->lamps) {
+            return [$situation->limiters->held, 0.0];
         }
-        $miss = log($situation->limiters->ohmsAt($state->lampOhms, $state->peakVolts / \M_SQRT2, $primaryAmperes) / $state->lampOhms);
+        $miss = log($situation->limiters->ohmsAt($primaryAmperes) / $state->lampOhms);
         $share = 0.5;
         if (null !== $state->lampBefore) {
             [$ohms, $before] = $state->lampBefore;

@@ -15,8 +15,9 @@ final readonly class Limiters
     /**
      * @param list<array{watts: float, ratedVolts: float}> $lamps   rated volts in the transformer's own volts
      * @param float|null                                   $amperes RMS that an electronic limiter lets through; null for none
+     * @param float                                        $held    ohms by which one that has stepped in stands for this circuit
      */
-    private function __construct(public array $lamps, public ?float $amperes)
+    private function __construct(public array $lamps, public ?float $amperes, public float $held = 0.0)
     {
     }
 
@@ -54,10 +55,16 @@ final readonly class Limiters
         return [] === $this->lamps && null === $this->amperes;
     }
 
+    /** The same lead with a resistance where the electronic limiter was. */
+    public function holding(float $ohms): self
+    {
+        return new self($this->lamps, null, $ohms);
+    }
+
     /** Ohms to begin with. */
     public function firstOhms(): float
     {
-        $ohms = $this->isNone() ? 0.0 : self::LEAST_OHMS;
+        $ohms = $this->held + ([] === $this->lamps ? 0.0 : self::LEAST_OHMS);
         foreach ($this->lamps as $lamp) {
             $ohms += Lamp::ohms($lamp['watts'], $lamp['ratedVolts'], self::FIRST_SHARE * $lamp['watts'] / $lamp['ratedVolts']);
         }
@@ -65,28 +72,17 @@ final readonly class Limiters
         return $ohms;
     }
 
-    /**
-     * Ohms that belong to what flows.
-     *
-     * An electronic limiter takes what keeps the current at its limit: the whole circuit has V/I, with the limit it must have V/limit.
-     *
-     * @param float $ohms    at which it flows
-     * @param float $volts   of the source, RMS
-     * @param float $amperes RMS
-     */
-    public function ohmsAt(float $ohms, float $volts, float $amperes): float
+    /** Ohms that belong to what flows, amperes RMS. */
+    public function ohmsAt(float $amperes): float
     {
-        if ($this->isNone()) {
-            return 0.0;
+        if ([] === $this->lamps) {
+            return $this->held;
         }
-        $lamps = self::LEAST_OHMS;
+        $ohms = $this->held + self::LEAST_OHMS;
         foreach ($this->lamps as $lamp) {
-            $lamps += Lamp::ohms($lamp['watts'], $lamp['ratedVolts'], $amperes);
-        }
-        if (null === $this->amperes || $amperes <= 0.0) {
-            return $lamps;
+            $ohms += Lamp::ohms($lamp['watts'], $lamp['ratedVolts'], $amperes);
         }
 
-        return max($lamps, $ohms + $volts / $this->amperes - $volts / $amperes);
+        return $ohms;
     }
 }
