@@ -68,6 +68,18 @@ final class SliceTest extends TestCase
         self::assertSame([['V3.6', '243.0', 'within'], ['V3.3', '46.5', 'within'], ['V2.1', '219.4', 'within']], $after);
     }
 
+    public function testACurrentIsTypedWithItsUnitAndJudged(): void
+    {
+        $b = self::browser();
+        $this->openLantern($b);
+        $b->type('V4.8 44.1mA', WebDriverKeys::ENTER);
+        $b->see('V4 pin 8 current 44.1 mA: within');
+        $b->type('R14 11.8 mA', WebDriverKeys::ENTER);
+        $b->see('R14 current 11.8 mA: out, high');
+        $b->type('V9.3 12mA', WebDriverKeys::ENTER);
+        $b->see('the sheet has no V9.3');
+    }
+
     public function testEveryMainViewPassesAxeInBothThemes(): void
     {
         $b = self::browser();

@@ -49,9 +49,8 @@ enum ChassisState: string
     public function takes(MeterFunction $function): bool
     {
         return match ($this) {
-            self::Dead => !$function->isVoltage() && MeterFunction::DcAmperes !== $function,
-            self::Driven => MeterFunction::AcVolts === $function || MeterFunction::DcVolts === $function || MeterFunction::DcAmperes === $function,
-            self::Ramping, self::Energised => $function->isVoltage() || MeterFunction::DcAmperes === $function,
+            self::Dead => !$function->needsPower(),
+            self::Ramping, self::Energised, self::Driven => $function->needsPower(),
             self::Discharging => MeterFunction::DcVolts === $function,
         };
     }

@@ -28,4 +28,10 @@ enum MeterFunction: string
     {
         return Unit::Volts === $this->unit();
     }
+
+    /** Whether it tells of an amplifier under power: what the circuit at work is judged by. */
+    public function needsPower(): bool
+    {
+        return $this->isVoltage() || self::DcAmperes === $this;
+    }
 }

@@ -56,8 +56,8 @@ final readonly class JudgeReading implements ComputeForm
         }
         $function = $fields->has('function') ? $fields->oneOf('function', MeterFunction::class) : MeterFunction::DcVolts;
         $fields->optionalString('function');
-        if (!$function->isVoltage()) {
-            throw $fields->fault('function', 'dc-volts or ac-volts belongs here');
+        if (!$function->needsPower()) {
+            throw $fields->fault('function', 'dc-volts, ac-volts or dc-amperes belongs here');
         }
         $text = $fields->string('text', 40);
         try {
@@ -76,7 +76,7 @@ final readonly class JudgeReading implements ComputeForm
             $fields->oneOf('state', ChassisState::class),
             $fields->optionalNumber('warmMinutes', 0, 1e6),
             $wiredFor,
-            null === $model || !$conditions->states('inletVolts') ? null : self::forecast($model, $conditions, $wiredFor, $place),
+            null === $model || null === $conditions->mainsVolts() ? null : self::forecast($model, $conditions, $wiredFor, $place),
         );
         $fields->raw('meter');
         $near = $this->near($fields->optionalObject('near'));

@@ -11,11 +11,19 @@ use Yew\Core\Sheet\TestPoint;
 final readonly class JudgedPoint
 {
     /**
+     * @param Expected       $expected  for the reading that decides; where none was taken, now
      * @param Judgement|null $judgement of the reading that decides
      * @param Judgement|null $newest    of the newest, where an earlier one decides
+     * @param Expected|null  $next      for the next reading, where conditions or parts changed since the newest
      */
-    public function __construct(public TestPoint $point, public Expected $expected, public ?Judgement $judgement, public ?Figure $figure, public ?Judgement $newest = null)
+    public function __construct(public TestPoint $point, public Expected $expected, public ?Judgement $judgement, public ?Figure $figure, public ?Judgement $newest = null, private ?Expected $next = null)
     {
+    }
+
+    /** What a reading taken now should show. */
+    public function next(): Expected
+    {
+        return $this->next ?? $this->expected;
     }
 
     /** low, high, or null when it does not deviate in a known direction */

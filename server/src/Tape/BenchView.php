@@ -144,6 +144,7 @@ final readonly class BenchView
             'key' => $point->key(),
             'place' => $point->place,
             'function' => $point->function->value,
+            'unit' => self::unit($point->function),
             'against' => $point->against,
             'kind' => $point->kind->value,
             'name' => $this->name($point, $bench->sheet),
@@ -154,24 +155,25 @@ final readonly class BenchView
             'node' => $point->fedBy,
             'sister' => $point->sister,
             'printedVolts' => $point->printedVolts,
-            'expected' => $this->expected($judged->expected),
-            'slips' => Slips::intervals($judged->expected),
+            'expected' => $this->expected($judged->next(), $point->function),
+            'slips' => Slips::intervals($judged->next()),
             'reading' => null === $record ? null : $this->reading($record, $judged, $bench->newest($point->key())),
         ];
     }
 
     /** @return array<string, mixed> */
-    private function expected(Expected $expected): array
+    private function expected(Expected $expected, MeterFunction $function): array
     {
         $volts = $expected->volts;
-        $step = null === $volts ? 0.1 : Engineering::threeDigits($volts);
+        $scale = self::scale($function);
+        $step = null === $volts ? 0.1 : Engineering::threeDigits($scale * $volts);
 
         return [
             'volts' => $volts,
-            'text' => null === $volts ? null : Engineering::plain($volts, $step),
+            'text' => null === $volts ? null : Engineering::plain($scale * $volts, $step),
             'lowVolts' => $expected->window?->low,
             'highVolts' => $expected->window?->high,
-            'windowText' => null === $expected->window ? null : Engineering::plain($expected->window->low, $step).' to '.Engineering::plain($expected->window->high, $step),
+            'windowText' => null === $expected->window ? null : Engineering::plain($scale * $expected->window->low, $step).' to '.Engineering::plain($scale * $expected->window->high, $step),
             'windowSource' => $expected->window?->source,
             'reference' => $expected->reference,
             'obstacle' => null === $expected->obstacle ? null : $this->wording->reason($expected->obstacle, $expected->figures),
@@ -188,7 +190,7 @@ final readonly class BenchView
         return [
             'entryId' => $record->entryId,
             'text' => $record->text,
-            'shown' => self::shown($record, $judgement->volts),
+            'shown' => self::shown($record, $judgement->volts, $judged->point->function),
             'volts' => $judgement->volts,
             'observedAt' => self::iso($record->observedAt),
             'personId' => $record->personId,
@@ -199,7 +201,7 @@ final readonly class BenchView
             'sentence' => $this->wording->reason($judgement->reasonCode, $judgement->figures),
             'mark' => $now['mark'],
             'expectedVolts' => $judgement->expectedVolts,
-            'expectedText' => null === $judgement->expectedVolts ? null : Engineering::plain($judgement->expectedVolts, Engineering::threeDigits($judgement->expectedVolts)),
+            'expectedText' => null === $judgement->expectedVolts ? null : self::expectedFigure($judgement->expectedVolts, $judged->point->function),
             'lowVolts' => $judgement->window?->low,
             'highVolts' => $judgement->window?->high,
             'deviationVolts' => $judgement->figures['deviationVolts'] ?? null,
@@ -210,7 +212,7 @@ final readonly class BenchView
             'verdictThen' => \is_string($then) ? $then : null,
             'conditions' => $this->conditions($record),
             'newest' => null === $newest || null === $judged->newest ? null : [
-                'entryId' => $newest->entryId, 'shown' => self::shown($newest, $judged->newest->volts), 'verdict' => $judged->newest->verdict->value,
+                'entryId' => $newest->entryId, 'shown' => self::shown($newest, $judged->newest->volts, $judged->point->function), 'verdict' => $judged->newest->verdict->value,
                 'verdictWords' => self::words($judged->newest->verdict, $judged->newest->direction()), 'observedAt' => self::iso($newest->observedAt),
             ],
         ];
@@ -228,6 +230,23 @@ final readonly class BenchView
         return ['inletVolts' => $c->mainsVolts(), 'limiter' => self::limiter($c), 'tubesOut' => $c->tubesOut(), 'standby' => $c->inStandby(), 'warmMinutes' => $record->warmMinutes, 'meterId' => $record->meterId, 'state' => $record->state->value];
     }
 
+    /** Unit of the figures that a test point is shown with. */
+    public static function unit(MeterFunction $function): string
+    {
+        return MeterFunction::DcAmperes === $function ? 'mA' : 'V';
+    }
+
+    /** What is expected, in that unit and to three digits. */
+    public static function expectedFigure(float $value, MeterFunction $function): string
+    {
+        return Engineering::plain(self::scale($function) * $value, Engineering::threeDigits(self::scale($function) * $value));
+    }
+
+    private static function scale(MeterFunction $function): float
+    {
+        return MeterFunction::DcAmperes === $function ? 1e3 : 1.0;
+    }
+
     /** The limiter in words; null where nobody said. */
     public static function limiter(Conditions $conditions): ?string
     {
@@ -236,7 +255,7 @@ final readonly class BenchView
             return null === $limiters ? null : 'none';
         }
         $words = array_map(static fn (array $l): string => match (true) {
-            'lamp' === $l['kind'] && null !== $l['watts'] => \sprintf('lamp %g W', $l['watts']),
+            'lamp' === $l['kind'] && null !== $l['watts'] => \sprintf('lamp %g W', $l['watts']).(null === $l['ratedVolts'] ? '' : \sprintf(' %g V', $l['ratedVolts'])),
             'electronic' === $l['kind'] && null !== $l['amperes'] => \sprintf('electronic limiter %g A', $l['amperes']),
             default => $l['kind'].' limiter',
         }, $limiters);
@@ -255,9 +274,10 @@ final readonly class BenchView
     }
 
     /** The figure with the digits typed; of a reading that moved when tapped, the value that decided. */
-    private static function shown(ReadingRecord $record, ?float $decided): string
+    private static function shown(ReadingRecord $record, ?float $decided, MeterFunction $function): string
     {
-        $digits = Engineering::plain($decided ?? $record->value, $record->resolution);
+        $scale = self::scale($function);
+        $digits = Engineering::plain($scale * ($decided ?? $record->value), $scale * $record->resolution);
 
         return match ($record->kind) {
             ReadingKind::Overload => 'OL',
@@ -413,12 +433,13 @@ final readonly class BenchView
     {
         $pin = Place::pin($point->place);
         $node = $sheet->nodes[$point->place] ?? null;
-
-        return match (true) {
+        $name = match (true) {
             null !== $pin => \sprintf('%s pin %d', $pin['tube'], $pin['pin']),
             null !== $node => $node->id.' · '.$node->name,
             default => $point->place,
         };
+
+        return $name.(MeterFunction::DcAmperes === $point->function ? ' current' : '');
     }
 
     private function electrode(TestPoint $point, ?Sheet $sheet): string

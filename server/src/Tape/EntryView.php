@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Yew\Server\Tape;
 
 use Yew\Core\Bench\Conditions;
+use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Codec\BadData;
-use Yew\Core\Quantity\Engineering;
 use Yew\Core\Reading\Verdict;
 use Yew\Server\Tape\Entity\TapeEntry;
 use Yew\Server\Tape\Projection\BenchFold;
@@ -111,7 +111,10 @@ final readonly class EntryView
             return BenchView::words($verdict, null).': '.$this->wording->reason($code, BenchFold::named($j['figures'] ?? []));
         }
 
-        return BenchView::words($verdict, \is_string($direction) ? $direction : null).' ('.Engineering::plain((float) $expected, Engineering::threeDigits((float) $expected)).' expected)';
+        $given = $entry->payload['function'] ?? null;
+        $function = MeterFunction::tryFrom(\is_string($given) ? $given : '') ?? MeterFunction::DcVolts;
+
+        return BenchView::words($verdict, \is_string($direction) ? $direction : null).' ('.BenchView::expectedFigure((float) $expected, $function).(MeterFunction::DcAmperes === $function ? ' mA' : '').' expected)';
     }
 
     /** @param array<string, mixed> $gates */

@@ -260,13 +260,12 @@ final readonly class TapeDoor
             return $this->stations->judgement($unit, $before, $after, $trial->kind, $trial->part, $entry->id);
         }
         $record = $after->find($entry->id);
-        if (null === $record || !$record->function->isVoltage()) {
+        if (null === $record || !$record->function->needsPower()) {
             return null;
         }
         $bench = $this->projections->judged($unit, $after, $at);
         $judgement = $bench->ofEntry($record);
-        $expected = $bench->point($record->key())?->expected;
-        $slip = null === $expected || null === $judgement->volts || isset($entry->payload['slipAnswer']) ? null : Slips::suspect($expected, $judgement->volts);
+        $slip = null === $judgement->volts || isset($entry->payload['slipAnswer']) ? null : Slips::suspect($bench->expectedOf($record), $judgement->volts);
 
         return [...$judgement->toArray(), 'slip' => $slip];
     }

@@ -38,6 +38,56 @@ final class TapeTest extends ServerTestCase
         self::assertEqualsWithDelta(450.7, $reading->number('expectedVolts'), 0.3);
     }
 
+    public function testAmperesAreJudgedLikeVolts(): void
+    {
+        $current = static fn (string $place, string $text): array => ['place' => $place, 'function' => 'dc-amperes', 'text' => $text];
+        $this->write($this->job, 'reading', $current('V4.8', '44.1mA'));
+        self::assertTrue($this->answer()->objects('entries')[0]->boolean('refused'), 'nothing flows before it has power');
+        $this->powerUp($this->job);
+        self::assertSame('within', $this->write($this->job, 'reading', $current('V4.8', '44.1mA'))->objects('entries')[0]->string('verdict'));
+        self::assertSame('out', $this->write($this->job, 'reading', $current('R14', '11.8mA'))->objects('entries')[0]->string('verdict'));
+        self::assertStringContainsString('(7.1', $this->get('/api/jobs/'.$this->job.'/tape')->objects('entries')[$this->last()]->string('line'));
+        $points = [];
+        foreach ($this->bench($this->job)->objects('points') as $point) {
+            if ('dc-amperes' === $point->string('function')) {
+                $points[$point->string('place')] = $point;
+            }
+        }
+        self::assertEqualsCanonicalizing(['V4.8', 'R14'], array_keys($points));
+        $cathode = $points['V4.8'];
+        self::assertSame(['V4 pin 8 current', 'mA', '44.1'], [$cathode->string('name'), $cathode->string('unit'), $cathode->object('reading')->string('shown')]);
+        self::assertEqualsWithDelta(0.0464, $cathode->object('reading')->number('expectedVolts'), 0.0006, 'the drop across its ohm');
+        self::assertSame('46.4', $cathode->object('expected')->string('text'));
+        self::assertEqualsWithDelta(64.0, $points['R14']->object('reading')->number('deviationPercent'), 5.0);
+        self::assertSame('V', $this->point($this->job, 'A')->string('unit'));
+        self::assertTrue($this->write($this->job, 'reading', $current('V9.3', '12mA'))->objects('entries')[0]->boolean('refused'), 'no such tube');
+    }
+
+    public function testALampBehindAVariacIsWhatTheNextReadingIsExpectedThrough(): void
+    {
+        $this->powerUp($this->job);
+        $this->write($this->job, 'reading', self::reading('A', '453.2'));
+        $fact = static fn (mixed $value): array => ['value' => $value, 'how' => 'measured'];
+        $this->write($this->job, 'conditions', ['facts' => ['source' => $fact(['kind' => 'variac', 'volts' => 117]), 'limiters' => $fact([['kind' => 'lamp', 'watts' => 60, 'ratedVolts' => 230]]), 'inletVolts' => ['value' => null, 'how' => 'unknown']]], change: ['v' => 2]);
+        self::assertResponseIsSuccessful();
+        $point = $this->point($this->job, 'A');
+        self::assertContains('stale', (array) $point->object('reading')->raw('marks'));
+        self::assertEqualsWithDelta(450.7, $point->object('reading')->number('expectedVolts'), 0.3, 'what was read keeps what belonged to it');
+        $next = $point->object('expected');
+        self::assertSame(['model', null], [$next->string('reference'), $next->raw('obstacle')]);
+        self::assertEqualsWithDelta(119.6, $next->number('volts'), 2.0, 'the lamp has the ohms of its own volts');
+        $unread = $this->point($this->job, 'B')->object('expected');
+        self::assertEqualsWithDelta($next->number('volts'), $unread->number('volts'), 3.0, 'as at a point not read yet');
+        $entry = $this->write($this->job, 'reading', self::reading('A', (string) round($next->number('volts'))))->objects('entries')[0];
+        self::assertSame('within', $entry->string('verdict'));
+        self::assertStringContainsString('lamp 60 W 230 V', $this->point($this->job, 'A')->object('reading')->object('conditions')->string('limiter'));
+    }
+
+    private function last(): int
+    {
+        return \count($this->get('/api/jobs/'.$this->job.'/tape')->objects('entries')) - 1;
+    }
+
     public function testTheSameEntryTwiceIsOneAndAnotherBodyIsRefused(): void
     {
         $entry = $this->entry($this->job, 'note', ['text' => 'smells of tar']);

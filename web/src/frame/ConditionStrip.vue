@@ -20,16 +20,16 @@ const stateLine = computed(() => {
   if (s === undefined) return ''
   switch (bench.state) {
     case 'dead': return s.provedUntil === null ? 'proved; holds until power' : `proof holds ${lasting(Math.max(0, (Date.parse(s.provedUntil) - now.value) / 1000))}`
-    case 'energised': return 'full mains · off = Esc Esc'
+    case 'energised': return `${limiter.value === 'none' ? 'full mains' : 'mains is on'} · off = Esc Esc`
     case 'ramping': return 'mains is on · off = Esc Esc'
     case 'driven': return 'off the mains, source connected'
     default: return 'prove every bank discharged'
   }
 })
 const limiter = computed(() => {
-  const all = value('limiters') as { kind: string; watts?: number; amperes?: number }[] | undefined
+  const all = value('limiters') as { kind: string; watts?: number; ratedVolts?: number; amperes?: number }[] | undefined
   if (all === undefined) return undefined
-  return all.length === 0 ? 'none' : all.map((l) => `${l.kind}${l.watts === undefined ? '' : ` ${l.watts} W`}${l.amperes === undefined ? '' : ` ${l.amperes} A`}`).join(' + ')
+  return all.length === 0 ? 'none' : all.map((l) => `${l.kind}${l.watts === undefined ? '' : ` ${l.watts} W`}${l.ratedVolts === undefined ? '' : ` ${l.ratedVolts} V`}${l.amperes === undefined ? '' : ` ${l.amperes} A`}`).join(' + ')
 })
 const load = computed(() => {
   const l = value('load') as { kind: string; ohms?: number } | undefined

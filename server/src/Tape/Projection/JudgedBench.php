@@ -10,6 +10,7 @@ use Yew\Core\Circuit\Forecast;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\BranchCurrent;
 use Yew\Core\Reading\Deciding;
+use Yew\Core\Reading\Expected;
 use Yew\Core\Reading\Expecter;
 use Yew\Core\Reading\Finding;
 use Yew\Core\Reading\Findings;
@@ -70,7 +71,7 @@ final class JudgedBench
         }
         foreach (array_keys($fold->readings) as $key) {
             $latest = $fold->latest($key);
-            if (null !== $latest && $latest->function->isVoltage()) {
+            if (null !== $latest && $latest->function->needsPower()) {
                 $records[$key] = $latest;
                 $points[$key] ??= TestPoint::unprinted($latest->place, $latest->function);
             }
@@ -137,7 +138,7 @@ final class JudgedBench
         $setting = $this->settingOf($record);
         $figure = null === $judgement->volts ? null : $setting->meter?->figure($point->function, $judgement->volts, $record->resolution, $record->entryId);
 
-        return new JudgedPoint($point, Expecter::at($point, $setting), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure, $record === $newest ? null : $judgements[\count($judgements) - 1]);
+        return new JudgedPoint($point, Expecter::at($point, $setting), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure, $record === $newest ? null : $judgements[\count($judgements) - 1], $this->isOvertaken($newest) ? Expecter::at($point, $this->settingNow()) : null);
     }
 
     /** What one reading says by itself, whatever else was read at its place. */
@@ -146,6 +147,12 @@ final class JudgedBench
         $point = $this->testPoints[$record->key()] ?? TestPoint::unprinted($record->place, $record->function);
 
         return $this->marked(Judge::judge($point, $record->typed(), $this->settingOf($record), $this->near($point)), $record);
+    }
+
+    /** What was to be expected of one reading when it was taken. */
+    public function expectedOf(ReadingRecord $record): Expected
+    {
+        return Expecter::at($this->testPoints[$record->key()] ?? TestPoint::unprinted($record->place, $record->function), $this->settingOf($record));
     }
 
     /** The reading that decides at a point, and the newest where that is another one. */
@@ -169,7 +176,7 @@ final class JudgedBench
 
     private function forecast(Conditions $conditions, FittedChanges $fitted): ?Forecast
     {
-        return null === $this->forecaster || !$conditions->states('inletVolts') ? null : ($this->forecaster)($conditions, $fitted);
+        return null === $this->forecaster || null === $conditions->mainsVolts() ? null : ($this->forecaster)($conditions, $fitted);
     }
 
     /** Readings of one set of conditions share what the circuit makes of it. */
@@ -190,11 +197,15 @@ final class JudgedBench
 
     private function marked(Judgement $judgement, ReadingRecord $record): Judgement
     {
-        if ($record->conditions->moved($this->fold->conditions) || $this->fold->fitted->changedSince($record->fittedThen)) {
-            $judgement = $judgement->marked(Mark::Stale);
-        }
+        $judgement = $this->isOvertaken($record) ? $judgement->marked(Mark::Stale) : $judgement;
 
         return null === $record->accepted ? $judgement : $judgement->marked(Mark::Accepted);
+    }
+
+    /** Whether conditions or parts changed since it was taken. */
+    private function isOvertaken(ReadingRecord $record): bool
+    {
+        return $record->conditions->moved($this->fold->conditions) || $this->fold->fitted->changedSince($record->fittedThen);
     }
 
     private function near(TestPoint $point): Neighbourhood

@@ -44,14 +44,15 @@ const below = computed(() => {
   if (mode.value === 'accept') return 'because…'
   if (mode.value === 'fitted') return 'R14 12k · V4 5881 · T2 new · V3 socket repaired · P1 @0.3 · P1 turned · found R14 12k'
   if (island.value !== null) return `DC volts at ${island.value.proofAt}${island.value.where === null ? '' : `, ${island.value.where}`} · under 10 V`
-  if (point.value === null) return 'V3.5 287'
+  if (point.value === null) return 'V3.5 287 · V4.8 38mA'
   const e = point.value.expected
   const where = point.value.where ?? ''
   const against = point.value.against === 'chassis' ? '' : ` against ${point.value.against}`
-  const expect = e.obstacle !== null ? e.obstacle : e.text === null ? '' : `expect ${e.text} V (${e.windowText ?? ''})`
+  const expect = e.obstacle !== null ? e.obstacle : e.text === null ? '' : `expect ${e.text} ${point.value.unit} (${e.windowText ?? ''})`
   return [where + against, expect].filter((s) => s.trim() !== '').join(' · ')
 })
-const unit = computed(() => (mode.value === 'value' || mode.value === 'tapped' ? (point.value?.function === 'ac-volts' ? 'V AC' : 'V DC') : ''))
+const unit = computed(() => (mode.value === 'value' || mode.value === 'tapped' ? ({ 'ac-volts': 'V AC', 'dc-volts': 'V DC', 'dc-amperes': 'A DC' }[point.value?.function ?? 'dc-volts']) : ''))
+const typedIn = (p: Point | null): 'V' | 'A' => (p?.function === 'dc-amperes' ? 'A' : 'V')
 
 watch(() => current.value?.key, () => { said.value = ''; asked.value = null; bench.probing = point.value?.place ?? null; void nextTick(focus) }, { immediate: true })
 defineExpose({ focus })
@@ -94,7 +95,7 @@ function onKey(e: KeyboardEvent): void {
   if (act !== undefined) { e.preventDefault(); act() }
 }
 
-interface Typed { place: string; function: 'dc-volts' | 'ac-volts'; text: string; slipAnswer?: 'as-typed' | 'moved' }
+interface Typed { place: string; function: Point['function']; text: string; slipAnswer?: 'as-typed' | 'moved' }
 const reading = (t: Typed, more: Record<string, unknown> = {}): Promise<unknown> => bench.write('reading', { ...t, ...more })
 async function write(): Promise<void> {
   said.value = ''
@@ -122,7 +123,7 @@ async function write(): Promise<void> {
   if (placed !== null) { await atPlace(placed[1] ?? '', placed[2] ?? ''); return }
   if (point.value === null) { said.value = 'Say the place first: V3.5 287.'; return }
   if (text.value.includes('/')) { await pair(); return }
-  const parsed = parseQuantity(text.value, 'V')
+  const parsed = parseQuantity(text.value, typedIn(point.value))
   if (!parsed.ok) { refuse(parsed.sentence); return }
   const slip = parsed.quantity.kind === 'value' ? slipOf(point.value, parsed.quantity.value) : null
   if (slip !== null) { asked.value = { slip, typed: text.value.trim(), quantity: parsed.quantity, point: point.value }; return }
@@ -160,7 +161,7 @@ function meterNamed(): void {
 async function tapped(): Promise<void> {
   const texts = text.value.trim().split(/\s+/)
   for (const t of texts) {
-    const parsed = parseQuantity(t, 'V')
+    const parsed = parseQuantity(t, typedIn(point.value))
     if (!parsed.ok) { refuse(parsed.sentence); return }
   }
   if (point.value === null) return
@@ -171,9 +172,10 @@ async function tapped(): Promise<void> {
 }
 
 async function atPlace(place: string, figure: string): Promise<void> {
+  if (parseQuantity(figure, 'A').ok && !parseQuantity(figure, 'V').ok) { await currentAt(place, figure); return }
   const parsed = parseQuantity(figure, 'V')
   if (!parsed.ok) { refuse(parsed.sentence); return }
-  const here = bench.bench?.points.filter((p) => p.place === place) ?? []
+  const here = bench.bench?.points.filter((p) => p.place === place && p.function !== 'dc-amperes') ?? []
   const only = here.length === 1 ? here[0] : undefined
   if (!known(place) && placeAsked.value !== text.value) { placeAsked.value = text.value; said.value = `The sheet has no ${place}. Enter again if it is meant.`; return }
   const slip = only !== undefined && parsed.quantity.kind === 'value' ? slipOf(only, parsed.quantity.value) : null
@@ -181,6 +183,11 @@ async function atPlace(place: string, figure: string): Promise<void> {
   await reading({ place, function: only?.function ?? 'dc-volts', text: figure }, { ...bench.byMeter, ...(known(place) ? {} : { placeAnswer: 'as-typed' }) })
   props.probe.advance(`${place}|${only?.function ?? 'dc-volts'}`)
   done()
+}
+
+/** Amperes into a pin or through a part, said with their unit; the server knows the parts. */
+async function currentAt(place: string, figure: string): Promise<void> {
+  await written({ place, function: 'dc-amperes', text: figure }, `${place}|dc-amperes`)
 }
 
 /** Whether the sheet has the place; without a sheet any place is as good as another. */
@@ -200,7 +207,7 @@ async function pair(): Promise<void> {
   if (sister === undefined) { refuse(`The sheet gives no sister of ${here.name}. Type one figure.`); return }
   if (more.length > 0) { refuse('Two figures make a pair, no more.'); return }
   for (const t of [one, two]) {
-    const parsed = parseQuantity(t, 'V')
+    const parsed = parseQuantity(t, typedIn(here))
     if (!parsed.ok) { refuse(parsed.sentence); return }
   }
   const first = await bench.write('reading', { place: here.place, function: here.function, text: one.trim(), ...bench.byMeter })
@@ -211,7 +218,7 @@ async function pair(): Promise<void> {
 
 const understood = computed(() => {
   if ((mode.value !== 'value') || text.value.trim() === '' || text.value.includes('/')) return ''
-  const parsed = parseQuantity(text.value, 'V')
+  const parsed = parseQuantity(text.value, typedIn(point.value))
   return parsed.ok && /[^\d.,+−-]/.test(text.value.trim()) ? showQuantity(parsed.quantity) : ''
 })
 const slipQuestion = computed(() => {
@@ -244,7 +251,7 @@ const lastRefused = computed(() => { const last = bench.entries.at(-1); return l
         <b v-else-if="said !== ''" class="out">{{ said }}</b>
         <b v-else-if="lastRefused !== null" class="out">{{ lastRefused }}</b>
         <span v-else-if="understood !== ''" class="soft">understood: {{ understood }}</span>
-        <span v-else-if="lastRead?.reading"><b>{{ lastRead.name }} {{ lastRead.reading.shown }} V</b>: <b :class="lastRead.reading.verdict">{{ lastRead.reading.verdictWords }}</b>. {{ lastRead.reading.sentence }}<template v-if="lastRead.reading.newest !== null"> Then {{ lastRead.reading.newest.shown }} V, {{ lastRead.reading.newest.verdictWords }}: the worse counts until it is taken back (u) or a change is said (f).</template></span>
+        <span v-else-if="lastRead?.reading"><b>{{ lastRead.name }} {{ lastRead.reading.shown }} {{ lastRead.unit }}</b>: <b :class="lastRead.reading.verdict">{{ lastRead.reading.verdictWords }}</b>. {{ lastRead.reading.sentence }}<template v-if="lastRead.reading.newest !== null"> Then {{ lastRead.reading.newest.shown }} {{ lastRead.unit }}, {{ lastRead.reading.newest.verdictWords }}: the worse counts until it is taken back (u) or a change is said (f).</template></span>
         <span v-else-if="noSheet && live" class="soft">No sheet: type a place and its volts, such as V3.5 287.</span>
       </div>
     </div>

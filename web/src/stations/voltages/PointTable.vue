@@ -25,10 +25,10 @@ useLitRow(box, () => props.lit, 'center')
       <tbody>
         <tr v-for="p in points" :key="p.key" :class="{ lit: p.key === lit }" :aria-current="p.key === lit" @click="emit('probe', p.key)">
           <th scope="row">{{ p.tube === null ? p.place : `${p.tube} · ${p.pin}` }}</th>
-          <td>{{ p.tube === null ? p.name.split(' · ')[1] ?? p.kind : p.electrode }}<span v-if="p.function === 'ac-volts'" class="soft"> AC</span></td>
+          <td>{{ p.tube !== null ? p.electrode : p.function === 'dc-amperes' ? '' : p.name.split(' · ')[1] ?? p.kind }}<span v-if="p.function === 'ac-volts'" class="soft"> AC</span><span v-else-if="p.function === 'dc-amperes'" class="soft"> current</span></td>
           <template v-if="onTheWay.has(p.key)"><td class="n m big">{{ asShown(onTheWay.get(p.key) ?? '') }}</td><td class="n m soft">{{ asShown(p.expected.text ?? '–') }}</td><td></td><td class="off"></td><td class="soft">not judged yet</td></template>
           <template v-else-if="p.reading">
-            <td class="n m big">{{ p.reading.shown }}<small v-if="p.reading.newest !== null" class="then" title="read later; the worse one decides until it is taken back, or what was changed is said">then {{ p.reading.newest.shown }}</small></td><td class="n m soft">{{ p.reading.expectedText ?? '–' }}</td>
+            <td class="n m big">{{ p.reading.shown }}<small v-if="p.unit !== 'V'" class="unit"> {{ p.unit }}</small><small v-if="p.reading.newest !== null" class="then" title="read later; the worse one decides until it is taken back, or what was changed is said">then {{ p.reading.newest.shown }}</small></td><td class="n m soft">{{ p.reading.expectedText ?? '–' }}</td>
             <td><window-mark :position="p.reading.mark.position" :shape="p.reading.mark.shape" :verdict="p.reading.verdict" :words="p.reading.verdictWords" /></td>
             <td class="n m soft off">{{ signed(p.reading.deviationPercent) }}</td>
             <td :title="p.reading.sentence"><span :class="['verdict', p.reading.verdict]">{{ p.reading.verdictWords }}</span><span v-if="p.reading.accepted" class="soft"> · let stand</span><span v-else-if="p.reading.marks.length > 0" class="soft"> · {{ p.reading.marks.filter((m) => m !== 'accepted' && !(m === 'provisional' && p.reading?.marks.includes('warming'))).join(', ') }}</span></td>
@@ -48,6 +48,8 @@ tbody th { text-align: left; font-weight: 700; white-space: nowrap; }
 td, tbody th { padding: 3px 5px; border-bottom: 1px solid var(--fine); white-space: nowrap; height: 34px; }
 .n { text-align: right !important; }
 .big { font-size: 18px; font-weight: 700; }
+
+.unit { font-size: 13px; font-weight: 500; margin-left: 4px; }
 .then { display: block; font-size: 12px; font-weight: 500; color: var(--soft); line-height: 1; }
 tr.lit td, tr.lit th { background: var(--lit); }
 tr.lit th { box-shadow: inset 4px 0 0 var(--heart); }

@@ -67,7 +67,7 @@ function choose(key: string): void {
   <div class="station">
     <div class="board-in">
       <h1>Voltages <small>{{ unit?.maker }} {{ unit?.model }} · {{ unit?.sheet === null ? 'no sheet' : `sheet “${unit?.sheet?.name}” ${unit?.sheet?.number}` }} · {{ mains }}<span v-if="foreign.length > 0"> · not in this circuit: {{ foreign.join(', ') }}</span></small><b v-if="warming !== null" class="warm m">{{ warming }}</b></h1>
-      <div v-if="stop !== undefined && bench.bench?.state.stop === null" class="stop" role="alert"><b>OFF.</b> {{ stop.name }} {{ stop.reading?.shown }} V: {{ stop.reading?.sentence }} <kbd>Esc</kbd> <kbd>Esc</kbd></div>
+      <div v-if="stop !== undefined && bench.bench?.state.stop === null" class="stop" role="alert"><b>OFF.</b> {{ stop.name }} {{ stop.reading?.shown }} {{ stop.unit }}: {{ stop.reading?.sentence }} <kbd>Esc</kbd> <kbd>Esc</kbd></div>
       <p v-if="finding !== undefined" class="finding"><svg width="12" height="14" aria-hidden="true"><path d="M1 7l10 -6v12z" fill="var(--out)" /></svg><span><b>{{ finding.headline }}</b> {{ finding.sentence }}</span></p>
       <div v-if="treads.length > 0" class="card stairs">
         <rail-stairs :treads="treads" :lit="lit" @probe="choose" />

@@ -3,7 +3,7 @@ import type { Point } from '../../api/client'
 import { slipOf } from './useProbe'
 
 const point = (lowVolts: number | null, highVolts: number | null): Point => ({
-  key: 'A|dc-volts', place: 'A', function: 'dc-volts', against: 'chassis', kind: 'rail', name: 'A', tube: null, pin: null, electrode: '', where: null, node: null, sister: null, printedVolts: 416,
+  key: 'A|dc-volts', place: 'A', function: 'dc-volts', unit: 'V', against: 'chassis', kind: 'rail', name: 'A', tube: null, pin: null, electrode: '', where: null, node: null, sister: null, printedVolts: 416,
   expected: { volts: 416, text: '416', lowVolts, highVolts, windowText: null, windowSource: 'default', reference: 'printed', obstacle: null },
   slips: [{ lowVolts: 3.744, highVolts: 4.576, factor: 100, slip: 'decade' }, { lowVolts: -457.6, highVolts: -374.4, factor: -1, slip: 'sign' }],
   reading: null,
