@@ -175,11 +175,13 @@ final readonly class Conditions
         if (!\is_array($limiters)) {
             return null;
         }
+        // A lamp for the wall is made for the wall's volts; behind a variac, or where only what it leaves was measured, nobody knows.
+        $wall = 'variac' === $this->sourceKind() ? null : $this->sourceVolts() ?? ($this->inletIsMeasured() ? null : $this->inletVolts());
         $known = [];
         foreach ($limiters as $limiter) {
             $said = \is_array($limiter) ? $limiter : [];
             $figure = static fn (string $name): ?float => is_numeric($said[$name] ?? null) ? (float) $said[$name] : null;
-            $known[] = ['kind' => \is_string($said['kind'] ?? null) ? $said['kind'] : '', 'watts' => $figure('watts'), 'ratedVolts' => $figure('ratedVolts') ?? ('variac' === $this->sourceKind() ? null : $this->mainsVolts()), 'amperes' => $figure('amperes')];
+            $known[] = ['kind' => \is_string($said['kind'] ?? null) ? $said['kind'] : '', 'watts' => $figure('watts'), 'ratedVolts' => $figure('ratedVolts') ?? $wall, 'amperes' => $figure('amperes')];
         }
 
         return $known;

@@ -38,7 +38,9 @@ final class ConditionsTest extends TestCase
         self::assertSame([], self::stated(['limiter' => ['kind' => 'none']])->limiters());
         $lamp = self::stated(['limiter' => ['kind' => 'lamp', 'watts' => 60], 'inletVolts' => 230]);
         self::assertEqualsCanonicalizing(['limiters', 'inletVolts'], array_keys($lamp->toArray()));
-        self::assertSame([['kind' => 'lamp', 'watts' => 60.0, 'ratedVolts' => 230.0, 'amperes' => null]], $lamp->limiters(), 'rated for the mains of the place');
+        self::assertSame([['kind' => 'lamp', 'watts' => 60.0, 'ratedVolts' => null, 'amperes' => null]], $lamp->limiters(), 'what it leaves says nothing of its own volts');
+        $wall = Conditions::decode(['inletVolts' => ['value' => 230, 'how' => 'assumed', 'at' => null], 'limiter' => ['value' => ['kind' => 'lamp', 'watts' => 60], 'how' => 'measured', 'at' => null]]);
+        self::assertSame([['kind' => 'lamp', 'watts' => 60.0, 'ratedVolts' => 230.0, 'amperes' => null]], $wall->limiters(), 'rated for the mains of the place');
         self::assertEquals($lamp->toArray(), Conditions::decode($lamp->toArray())->toArray());
         $electronic = self::stated(['limiter' => ['kind' => 'electronic', 'watts' => 60]]);
         self::assertTrue($electronic->limited());

@@ -82,7 +82,7 @@ const untouched = computed(() => changes.value.length === 0 && inlet.value === p
   <section class="whatif" aria-labelledby="whatif-head">
     <div class="ask">
       <h2 id="whatif-head">What if</h2>
-      <form @submit.prevent="add"><label class="sr" for="whatif">What changes</label><n-input v-model:value="typed" placeholder="R14 22k · C3 leak 62k · V4 out · R31 open · meter 1M" :input-props="{ id: 'whatif', 'aria-describedby': 'whatif-fault', autocomplete: 'off' }" /></form>
+      <form @submit.prevent="add"><label class="sr" for="whatif">What changes</label><n-input v-model:value="typed" placeholder="R14 22k · C3 leak 62k · V4 out · R31 open · lamp 60/230 · meter 1M" :input-props="{ id: 'whatif', 'aria-describedby': 'whatif-fault', autocomplete: 'off' }" /></form>
       <label class="mains" for="whatif-mains"><span>mains <b class="m">{{ inlet }} V</b></span><input id="whatif-mains" v-model.number="inlet" type="range" :min="Math.round(printedMains * 0.2)" :max="Math.round(printedMains * 1.15)" step="1"></label>
       <n-button :disabled="untouched" @click="asDrawn">As drawn</n-button>
     </div>

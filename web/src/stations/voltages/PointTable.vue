@@ -31,7 +31,7 @@ useLitRow(box, () => props.lit, 'center')
             <td class="n m big">{{ p.reading.shown }}<small v-if="p.unit !== 'V'" class="unit"> {{ p.unit }}</small><small v-if="p.reading.newest !== null" class="then" title="read later; the worse one decides until it is taken back, or what was changed is said">then {{ p.reading.newest.shown }}</small></td><td class="n m soft">{{ p.reading.expectedText ?? '–' }}</td>
             <td><window-mark :position="p.reading.mark.position" :shape="p.reading.mark.shape" :verdict="p.reading.verdict" :words="p.reading.verdictWords" /></td>
             <td class="n m soft off">{{ signed(p.reading.deviationPercent) }}</td>
-            <td :title="p.reading.sentence"><span :class="['verdict', p.reading.verdict]">{{ p.reading.verdictWords }}</span><span v-if="p.reading.accepted" class="soft"> · let stand</span><span v-else-if="p.reading.marks.length > 0" class="soft"> · {{ p.reading.marks.filter((m) => m !== 'accepted' && !(m === 'provisional' && p.reading?.marks.includes('warming'))).join(', ') }}</span></td>
+            <td :title="p.reading.sentence"><span :class="['verdict', p.reading.verdict]">{{ p.reading.verdictWords }}</span><span v-if="p.reading.accepted" class="soft"> · let stand</span><span v-else-if="p.reading.marks.length > 0" class="soft marks"> · {{ p.reading.marks.filter((m) => m !== 'accepted' && !(m === 'provisional' && p.reading?.marks.includes('warming'))).join(', ') }}</span></td>
           </template>
           <template v-else><td class="n m big soft">·</td><td class="n m soft">{{ p.expected.text ?? '–' }}</td><td></td><td class="off"></td><td class="soft">{{ p.key === lit ? 'probe now' : '' }}</td></template>
         </tr>
@@ -49,6 +49,7 @@ td, tbody th { padding: 3px 5px; border-bottom: 1px solid var(--fine); white-spa
 .n { text-align: right !important; }
 .big { font-size: 18px; font-weight: 700; }
 
+td .marks { font-size: 12.5px; }
 .unit { font-size: 13px; font-weight: 500; margin-left: 4px; }
 .then { display: block; font-size: 12px; font-weight: 500; color: var(--soft); line-height: 1; }
 tr.lit td, tr.lit th { background: var(--lit); }
