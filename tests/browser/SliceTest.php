@@ -72,12 +72,14 @@ final class SliceTest extends TestCase
     {
         $b = self::browser();
         $this->openLantern($b);
+        $before = $this->readings($b);
         $b->type('V4.8 44.1mA', WebDriverKeys::ENTER);
         $b->see('V4 pin 8 current 44.1 mA: within');
         $b->type('R14 11.8 mA', WebDriverKeys::ENTER);
         $b->see('R14 current 11.8 mA: out, high');
         $b->type('V9.3 12mA', WebDriverKeys::ENTER);
         $b->see('the sheet has no V9.3');
+        self::assertSame([['V4.8', '44.1mA', 'within'], ['R14', '11.8 mA', 'out']], \array_slice($this->readings($b), \count($before), 2));
     }
 
     public function testEveryMainViewPassesAxeInBothThemes(): void
