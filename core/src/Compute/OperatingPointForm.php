@@ -51,7 +51,7 @@ final readonly class OperatingPointForm extends CircuitForm
             $rectifiers = [];
             foreach ($state->ports as $k => $port) {
                 $rectifiers[] = [
-                    'rectifier' => $port->rectifier, 'amperes' => $state->cycle->current[$k], 'volts' => $solution->volts[$port->plus] - $solution->volts[$port->minus],
+                    'rectifier' => $port->rectifier, 'amperes' => $state->cycle->current[$k], 'volts' => $solution->across($port),
                     'windingRmsAmperes' => $state->windingAmperes($k), 'peakAmperes' => $state->cycle->peak[$k],
                     'method' => null === $state->period ? 'averaged' : 'stepped-period',
                 ];

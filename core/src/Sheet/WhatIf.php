@@ -69,8 +69,8 @@ final readonly class WhatIf
             'printedMainsVolts' => $printed,
             'points' => $this->points($before, $after, $meter),
             'tubes' => self::paired(Stresses::of($before, $this->tubes)->tubes, Stresses::of($after, $this->tubes)->tubes),
-            'primaryAmperes' => array_sum(array_map(static fn ($s): float => $s->primaryAmperes, $after->supplies)),
-            'primaryAmperesBefore' => array_sum(array_map(static fn ($s): float => $s->primaryAmperes, $before->supplies)),
+            'primaryAmperes' => $after->primaryAmperes(),
+            'primaryAmperesBefore' => $before->primaryAmperes(),
             'remarks' => Remarks::of($after, $this->tubes, $this->circuit),
         ];
     }

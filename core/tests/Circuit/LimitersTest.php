@@ -14,7 +14,6 @@ use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
-use Yew\Core\Circuit\Solve\SupplyState;
 use Yew\Core\Circuit\Supply\Lamp;
 use Yew\Core\Circuit\Supply\Limiters;
 use Yew\Core\Codec\Fields;
@@ -36,11 +35,11 @@ final class LimitersTest extends TestCase
     {
         [$circuit, $mains] = Circuits::named($name);
         $free = self::solve($circuit->netlist, new Situation($mains));
-        $amperes = self::amperes($free);
+        $amperes = $free->primaryAmperes();
         $before = \INF;
         foreach ([0.999, 0.95, 0.85, 0.7, 0.4, 0.1] as $share) {
             $limited = self::solve($circuit->netlist, new Situation($mains, Limiters::electronic($share * $amperes)));
-            self::assertEqualsWithDelta($share * $amperes, self::amperes($limited), 1e-4 * $amperes, $share.' of its current');
+            self::assertEqualsWithDelta($share * $amperes, $limited->primaryAmperes(), 1e-4 * $amperes, $share.' of its current');
             self::assertLessThan($before, $limited->supplies[0]->coreVolts);
             $before = $limited->supplies[0]->coreVolts;
         }
@@ -56,7 +55,7 @@ final class LimitersTest extends TestCase
         $volts = [];
         foreach ([25.0, 60.0, 150.0] as $watts) {
             $solution = self::solve($circuit->netlist, new Situation($mains, Limiters::lamp($watts, $mains)));
-            self::assertEqualsWithDelta(Lamp::ohms($watts, $mains, self::amperes($solution)), $solution->supplies[0]->lampOhms, 0.01 + 1e-4 * $solution->supplies[0]->lampOhms);
+            self::assertEqualsWithDelta(Lamp::ohms($watts, $mains, $solution->primaryAmperes()), $solution->supplies[0]->lampOhms, 0.01 + 1e-4 * $solution->supplies[0]->lampOhms);
             $volts[] = $solution->supplies[0]->coreVolts;
         }
         self::assertTrue($volts[0] < $volts[1] && $volts[1] < $volts[2], implode(', ', $volts));
@@ -72,11 +71,6 @@ final class LimitersTest extends TestCase
         $this->expectException(BadCircuit::class);
         $this->expectExceptionMessageMatches('/two transformers/');
         self::solve($netlist, new Situation(230.0, Limiters::lamp(60.0, 230.0)));
-    }
-
-    private static function amperes(Solution $solution): float
-    {
-        return array_sum(array_map(static fn (SupplyState $s): float => $s->primaryAmperes, $solution->supplies));
     }
 
     private static function solve(Netlist $netlist, Situation $situation): Solution

@@ -158,27 +158,10 @@ final class SmallSignal
         $b = $circuit->drive;
         Linearisation::near($circuit, $this->solution->situation, $this->solution)->stamp($a, $b);
         foreach ($this->withRectifiers ? $circuit->supplies : [] as $s => $supply) {
-            foreach ($this->solution->supplies[$s]->cycle->slope as $k => $row) {
-                foreach ($row as $l => $slope) {
-                    [$pp, $pm, $mp, $mm] = $supply->slots[$k][$l];
-                    $a[$pp] -= $slope;
-                    $a[$pm] += $slope;
-                    $a[$mp] += $slope;
-                    $a[$mm] -= $slope;
-                }
-            }
-        }
-        $values = array_fill(0, $this->pattern->slotCount + 1, 0.0);
-        foreach ($circuit->pattern->slots() as $place => $slot) {
-            $values[$this->pattern->slot(intdiv($place, $circuit->size()), $place % $circuit->size())] += $a[$slot];
-        }
-        foreach ($circuit->conductances as $c) {
-            if (isset($this->reactances->inductive[$c->id])) {
-                $this->pattern->add($values, $c->a, $c->b, -$c->siemens);
-            }
+            $supply->stamp($a, $this->solution->supplies[$s]->cycle->slope);
         }
 
-        return array_values($values);
+        return $circuit->withoutInductors($a);
     }
 
     /**

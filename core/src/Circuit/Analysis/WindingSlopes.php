@@ -46,7 +46,7 @@ final class WindingSlopes
         $ports = array_map(static fn (Port $p): Port => $p->rectifier !== $rectifier ? $p : ($volts ? $p->scaled(1.0 + $step, 1.0) : $p->scaled(1.0, 1.0 + $step)), $state->ports);
         $supply = $solution->circuit->supplies[$s];
         $ohms = $supply->primaryOhms + $state->lampOhms;
-        $across = array_map(static fn (Port $p): float => $solution->volts[$p->plus] - $solution->volts[$p->minus], $state->ports);
+        $across = array_map($solution->across(...), $state->ports);
         if (null === $state->period || null === $state->load) {
             $moved = AveragedCharging::over($ports, $across, $state->peakVolts, $ohms, $state->conductance)->current;
         } else {

@@ -42,4 +42,29 @@ final readonly class CompiledCircuit
     {
         return $this->pattern->size;
     }
+
+    /**
+     * A matrix of this circuit on the wider pattern of its reactances, the resistance of inductors taken out: it belongs to their
+     * impedance there.
+     *
+     * @param array<int, float> $a siemens by slot of the circuit's own pattern
+     *
+     * @return list<float> siemens by slot of the wider one
+     */
+    public function withoutInductors(array $a): array
+    {
+        $wider = $this->reactances->pattern();
+        $size = $this->size();
+        $values = array_fill(0, $wider->slotCount + 1, 0.0);
+        foreach ($this->pattern->slots() as $place => $slot) {
+            $values[$wider->slot(intdiv($place, $size), $place % $size)] += $a[$slot];
+        }
+        foreach ($this->conductances as $c) {
+            if (isset($this->reactances->inductive[$c->id])) {
+                $wider->add($values, $c->a, $c->b, -$c->siemens);
+            }
+        }
+
+        return array_values($values);
+    }
 }

@@ -47,6 +47,25 @@ final readonly class MainsSupply
         return abs(RectifierModel::warmth($warmVolts / $this->ratedVolts) - RectifierModel::warmth($coreVolts / $this->ratedVolts)) > 1e-6 && [] !== array_filter($this->ports, static fn (Port $p): bool => null !== $p->tube);
     }
 
+    /**
+     * Adds to a matrix how the currents of its rectifiers follow the volts of their ports.
+     *
+     * @param array<int, float>             $a      siemens by slot
+     * @param array<int, array<int, float>> $slopes siemens by port and port
+     */
+    public function stamp(array &$a, array $slopes): void
+    {
+        foreach ($slopes as $k => $row) {
+            foreach ($row as $l => $slope) {
+                [$pp, $pm, $mp, $mm] = $this->slots[$k][$l];
+                $a[$pp] -= $slope;
+                $a[$pm] += $slope;
+                $a[$mp] += $slope;
+                $a[$mm] -= $slope;
+            }
+        }
+    }
+
     /** Conductance of all heaters, as seen at the core of the transformer, siemens. */
     public function heaterConductance(float $coreVolts): float
     {

@@ -29,14 +29,15 @@ final class HeldCurrent
         $limit = $situation->limiters->amperes ?? throw new \LogicException('no electronic limiter');
         $solution = $solve($situation->behind($situation->limiters->holding(0.0)), $start);
         $wanted = $situation->inletVolts / $limit;
-        $least = 0.0;
-        $most = $wanted;
-        $missAtLeast = self::ohms($solution) - $wanted;
-        $missAtMost = null;
-        $miss = $missAtLeast;
-        for ($round = 0; $round < self::MOST_ROUNDS && (0 === $round ? $miss < 0.0 : abs($miss) > self::NEAR * $wanted); ++$round) {
+        $miss = self::ohms($solution) - $wanted;
+        if ($miss >= 0.0) {
+            return $solution->under($situation);
+        }
+        [$least, $missAtLeast] = [0.0, $miss];
+        $most = $missAtMost = null;
+        for ($round = 0; $round < self::MOST_ROUNDS && abs($miss) > self::NEAR * $wanted; ++$round) {
             // Before the far end is known: as if every ohm in the lead were one more of the circuit's.
-            $held = null === $missAtMost ? $least - $missAtLeast : ($least * $missAtMost - $most * $missAtLeast) / ($missAtMost - $missAtLeast);
+            $held = null === $most || null === $missAtMost ? $least - $missAtLeast : ($least * $missAtMost - $most * $missAtLeast) / ($missAtMost - $missAtLeast);
             $solution = $solve($situation->behind($situation->limiters->holding($held)), $solution);
             $before = $miss;
             $miss = self::ohms($solution) - $wanted;
@@ -44,7 +45,7 @@ final class HeldCurrent
                 [$least, $missAtLeast] = [$held, $miss];
                 $missAtMost = null !== $missAtMost && $before < 0.0 ? 0.5 * $missAtMost : $missAtMost;
             } else {
-                $missAtLeast = $before >= 0.0 && 0 !== $round ? 0.5 * $missAtLeast : $missAtLeast;
+                $missAtLeast = $before >= 0.0 ? 0.5 * $missAtLeast : $missAtLeast;
                 [$most, $missAtMost] = [$held, $miss];
             }
         }
@@ -55,8 +56,6 @@ final class HeldCurrent
     /** What the mains see: volts by amperes, RMS. */
     private static function ohms(Solution $solution): float
     {
-        $amperes = array_sum(array_map(static fn (SupplyState $s): float => $s->primaryAmperes, $solution->supplies));
-
-        return $solution->situation->inletVolts / max(1e-9, $amperes);
+        return $solution->situation->inletVolts / max(1e-9, $solution->primaryAmperes());
     }
 }

@@ -95,18 +95,8 @@ final class LoadReduction
         $circuit = $this->solution->circuit;
         $a = $circuit->linear;
         Linearisation::near($circuit, $this->solution->situation, $this->solution)->stampWithGridsHeld($a, $this->solution->excess);
-        $values = array_fill(0, $this->pattern->slotCount + 1, 0.0);
-        $size = $this->chassis;
-        foreach ($circuit->pattern->slots() as $place => $slot) {
-            $values[$this->pattern->slot(intdiv($place, $size), $place % $size)] += $a[$slot];
-        }
-        foreach ($circuit->conductances as $c) {
-            if (isset($this->reactances->inductive[$c->id])) {
-                $this->pattern->add($values, $c->a, $c->b, -$c->siemens);
-            }
-        }
 
-        return array_values($values);
+        return $circuit->withoutInductors($a);
     }
 
     private function reduced(MainsSupply $supply): ReducedLoad
@@ -293,7 +283,7 @@ final class LoadReduction
             }
         }
         $state = $this->solution->supplies[$supply->number];
-        $volts = array_map(fn ($port): float => $this->solution->volts[$port->plus] - $this->solution->volts[$port->minus], $supply->ports);
+        $volts = array_map($this->solution->across(...), $supply->ports);
         $amperes = $state->cycle->current;
 
         return $this->withPumps($supply, $capacitance, $conductance, $inputs, $volts, $amperes, array_map(fn (array $state): array => \array_slice($state, 0, $this->chassis), array_values($basis)));

@@ -8,7 +8,6 @@ use Yew\Core\Circuit\Compile\MainsSupply;
 use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Supply\AveragedCharging;
 use Yew\Core\Circuit\Supply\ChargingCycle;
-use Yew\Core\Circuit\Supply\Lamp;
 use Yew\Core\Circuit\Supply\Port;
 use Yew\Core\Circuit\Supply\ReducedLoad;
 use Yew\Core\Circuit\Supply\SteadyPeriod;
@@ -143,14 +142,10 @@ final class MainsIteration
      */
     private function put(array &$a, array &$b, Linearisation $point): void
     {
+        $this->supply->stamp($a, $this->cycle->slope);
         foreach ($this->ports as $k => $port) {
             $current = $this->cycle->current[$k];
             foreach ($this->cycle->slope[$k] as $l => $slope) {
-                [$pp, $pm, $mp, $mm] = $this->supply->slots[$k][$l];
-                $a[$pp] -= $slope;
-                $a[$pm] += $slope;
-                $a[$mp] += $slope;
-                $a[$mm] -= $slope;
                 $current -= $slope * $point->ports[$this->index][$l];
             }
             $b[$port->plus] += $current;

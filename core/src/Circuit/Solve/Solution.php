@@ -8,6 +8,7 @@ use Yew\Core\Circuit\Compile\CompiledCircuit;
 use Yew\Core\Circuit\Element\Rectifier;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\Supply\Port;
 
 /** A DC operating point. */
 final readonly class Solution
@@ -66,6 +67,18 @@ final readonly class Solution
     public function forgettingLoads(): self
     {
         return $this->with(array_map(static fn (SupplyState $s): SupplyState => $s->withoutLoad(), $this->supplies));
+    }
+
+    /** Volts across a port of a rectifier. */
+    public function across(Port $port): float
+    {
+        return $this->volts[$port->plus] - $this->volts[$port->minus];
+    }
+
+    /** What the whole unit takes from the mains, amperes RMS: the sum over its transformers. */
+    public function primaryAmperes(): float
+    {
+        return array_sum(array_map(static fn (SupplyState $s): float => $s->primaryAmperes, $this->supplies));
     }
 
     /** Whether no model holds for the part of the circuit around this place: its volts mean nothing. */

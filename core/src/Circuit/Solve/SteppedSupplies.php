@@ -82,7 +82,7 @@ final class SteppedSupplies
         foreach ($solution->supplies as $s => $state) {
             foreach (null === $state->period ? [] : $state->ports as $k => $port) {
                 $then = $neighbour->supplies[$s];
-                $volts = $solution->volts[$port->plus] - $solution->volts[$port->minus];
+                $volts = $solution->across($port);
                 if ($state->peakVolts !== $then->peakVolts || $state->lampOhms !== $then->lampOhms || !$port->equals($then->ports[$k]) || abs($volts - ($state->period->volts[$k] ?? \INF)) > self::SAME_PERIOD * abs($volts)) {
                     return false;
                 }
@@ -96,7 +96,7 @@ final class SteppedSupplies
     {
         $state = $solution->supplies[$supply->number];
         foreach ($state->ports as $k => $port) {
-            if ($port->isSoft($state->cycle->current[$k], $solution->volts[$port->plus] - $solution->volts[$port->minus], $supply->hertz, $state->peakVolts)) {
+            if ($port->isSoft($state->cycle->current[$k], $solution->across($port), $supply->hertz, $state->peakVolts)) {
                 return true;
             }
         }
@@ -107,7 +107,7 @@ final class SteppedSupplies
     /** @return array{SupplyState, array<int, float>} */
     private static function stepped(Solution $solution, MainsSupply $supply, SupplyState $state): array
     {
-        $volts = array_map(static fn ($port): float => $solution->volts[$port->plus] - $solution->volts[$port->minus], $state->ports);
+        $volts = array_map($solution->across(...), $state->ports);
         $before = null;
         $load = $state->load;
         if (null !== $load && null !== $state->period && self::near($load->volts, $volts) && self::sameShares($load, $solution)) {

@@ -144,7 +144,7 @@ final class JudgedBench
     /** What one reading says by itself, whatever else was read at its place. */
     public function ofEntry(ReadingRecord $record): Judgement
     {
-        $point = $this->testPoints[$record->key()] ?? TestPoint::unprinted($record->place, $record->function);
+        $point = $this->pointOf($record);
 
         return $this->marked(Judge::judge($point, $record->typed(), $this->settingOf($record), $this->near($point)), $record);
     }
@@ -152,7 +152,12 @@ final class JudgedBench
     /** What was to be expected of one reading when it was taken. */
     public function expectedOf(ReadingRecord $record): Expected
     {
-        return Expecter::at($this->testPoints[$record->key()] ?? TestPoint::unprinted($record->place, $record->function), $this->settingOf($record));
+        return Expecter::at($this->pointOf($record), $this->settingOf($record));
+    }
+
+    private function pointOf(ReadingRecord $record): TestPoint
+    {
+        return $this->testPoints[$record->key()] ?? TestPoint::unprinted($record->place, $record->function);
     }
 
     /** The reading that decides at a point, and the newest where that is another one. */

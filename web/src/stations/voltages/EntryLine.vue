@@ -172,8 +172,8 @@ async function tapped(): Promise<void> {
 }
 
 async function atPlace(place: string, figure: string): Promise<void> {
-  if (parseQuantity(figure, 'A').ok && !parseQuantity(figure, 'V').ok) { await currentAt(place, figure); return }
   const parsed = parseQuantity(figure, 'V')
+  if (!parsed.ok && parseQuantity(figure, 'A').ok) { await currentAt(place, figure); return }
   if (!parsed.ok) { refuse(parsed.sentence); return }
   const here = bench.bench?.points.filter((p) => p.place === place && p.function !== 'dc-amperes') ?? []
   const only = here.length === 1 ? here[0] : undefined
