@@ -7,6 +7,7 @@ stop_servers() {
   trap '' INT TERM HUP
   local i
   [ -z "${step_pid:-}" ] || kill -TERM "$step_pid" 2>/dev/null || true
+  [ -z "${tick:-}" ] || kill "$tick" 2>/dev/null || true
   for ((i = ${#pids[@]} - 1; i >= 0; i--)); do # the last started stops first
     kill -s "${signals[i]}" "${pids[i]}" 2>/dev/null || true
     wait "${pids[i]}" 2>/dev/null || true
@@ -177,15 +178,25 @@ launch_nginx() {
   spawn nginx QUIT "$web_user" env -u OWNER_DATABASE_URL -u DATABASE_URL -u APP_SECRET "$(PATH=$PATH:/usr/sbin command -v nginx)" -e "$data/app/nginx-error.log" -p "$data/app" -c "$data/app/nginx.conf" >>"$data/nginx.log" 2>&1
 }
 
+# The place of the first server that runs no more, by the shell's own list of jobs; nothing where all run.
+dead_server() {
+  local i running
+  running=" $(jobs -rp) "; running=${running//$'\n'/ }
+  for i in "${!pids[@]}"; do [[ $running = *" ${pids[i]} "* ]] || { echo "$i"; return; }; done
+}
+
 # Stays in front: a server that dies is started again; three deaths within a minute end the whole.
+# `wait -n` does not return for one that died before it was called, so the list is asked first, and again every two seconds.
 watch_servers() {
-  local dead i now deaths=() kept moment
+  local i now deaths=() kept moment
   while true; do
-    dead=
-    wait -n -p dead "${pids[@]}" || true
-    [ -n "$dead" ] || continue
-    for i in "${!pids[@]}"; do [ "${pids[i]}" != "$dead" ] || break; done
-    [ "${pids[i]}" = "$dead" ] || continue
+    i=$(dead_server)
+    if [ -z "$i" ]; then
+      sleep 2 9>&- & tick=$!
+      wait -n "$tick" "${pids[@]}" || true
+      kill "$tick" 2>/dev/null && wait "$tick" 2>/dev/null || true
+      continue
+    fi
     now=$(date +%s) kept=("$now")
     for moment in "${deaths[@]}"; do [ $((now - moment)) -ge 60 ] || kept+=("$moment"); done
     deaths=("${kept[@]}")
