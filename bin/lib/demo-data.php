@@ -7,7 +7,7 @@ use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Codec\Fields;
@@ -27,7 +27,7 @@ $tubes = (new TubeData($root))->catalogue();
 function solved(Netlist $netlist, Factors $factors, float $mains): Solution
 {
     global $tubes;
-    $situation = new Situation($mains);
+    $situation = new SolveConditions($mains);
 
     return OperatingPoint::of(Compiler::compile($netlist, $tubes, $situation, $factors), $situation);
 }

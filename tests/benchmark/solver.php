@@ -10,8 +10,8 @@ use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Spice\Flavour;
 use Yew\Core\Circuit\Spice\NetlistWriter;
 use Yew\Core\Codec\Fields;
@@ -62,12 +62,12 @@ function line(string $what, float $milliseconds, string $aim): void
 /** @param array<string, string> $aims */
 function measure(string $name, DrawnCircuit $circuit, TubeCatalogue $tubes, float $mains, array $aims): void
 {
-    $situation = new Situation($mains);
-    line('expansion to a compiled circuit', middle(timed(60, static fn (int $i): CompiledCircuit => Compiler::compile($circuit->netlist, $tubes, $situation))), 'reported apart');
-    $compiled = Compiler::compile($circuit->netlist, $tubes, $situation);
-    $neighbour = OperatingPoint::of($compiled, $situation);
-    $cold = static fn (int $i) => OperatingPoint::of($compiled, new Situation($mains * (0.9 + 0.002 * ($i % 100))));
-    $warm = static fn (int $i) => OperatingPoint::of($compiled, new Situation($mains * (0.97 + 0.0006 * ($i % 100))), $neighbour);
+    $conditions = new SolveConditions($mains);
+    line('expansion to a compiled circuit', middle(timed(60, static fn (int $i): CompiledCircuit => Compiler::compile($circuit->netlist, $tubes, $conditions))), 'reported apart');
+    $compiled = Compiler::compile($circuit->netlist, $tubes, $conditions);
+    $neighbour = OperatingPoint::of($compiled, $conditions);
+    $cold = static fn (int $i) => OperatingPoint::of($compiled, new SolveConditions($mains * (0.9 + 0.002 * ($i % 100))));
+    $warm = static fn (int $i) => OperatingPoint::of($compiled, new SolveConditions($mains * (0.97 + 0.0006 * ($i % 100))), $neighbour);
     timed(400, $warm);
     timed(200, $cold);
     $warmTime = middle(timed(600, $warm));
@@ -75,16 +75,16 @@ function measure(string $name, DrawnCircuit $circuit, TubeCatalogue $tubes, floa
     line('warm start, a neighbouring mains', $warmTime, $aims['warm']);
     $others = [];
     foreach (array_slice(array_keys($circuit->netlist->all(Yew\Core\Circuit\Element\Resistor::class)), 0, 20) as $id) {
-        $others[] = Compiler::compile($circuit->netlist, $tubes, $situation, new Factors(parts: [$id => 1.1]));
+        $others[] = Compiler::compile($circuit->netlist, $tubes, $conditions, new Factors(parts: [$id => 1.1]));
     }
-    line('warm start, a part 10 % off', middle(timed(400, static fn (int $i) => OperatingPoint::of($others[$i % count($others)], $situation, $neighbour))), $aims['warm']);
+    line('warm start, a part 10 % off', middle(timed(400, static fn (int $i) => OperatingPoint::of($others[$i % count($others)], $conditions, $neighbour))), $aims['warm']);
     line('cold start', middle(timed(300, $cold)), $aims['cold']);
-    ngspice($compiled, $tubes, $situation, $warmTime);
+    ngspice($compiled, $tubes, $conditions, $warmTime);
 }
 
-function ngspice(CompiledCircuit $compiled, TubeCatalogue $tubes, Situation $situation, float $warm): void
+function ngspice(CompiledCircuit $compiled, TubeCatalogue $tubes, SolveConditions $conditions, float $warm): void
 {
-    $body = NetlistWriter::body(OperatingPoint::of($compiled, $situation), $tubes, Flavour::Averaged, 'benchmark').".options reltol=1e-6\n";
+    $body = NetlistWriter::body(OperatingPoint::of($compiled, $conditions), $tubes, Flavour::Averaged, 'benchmark').".options reltol=1e-6\n";
     $run = static function (string $control) use ($body): void {
         $process = new Process(['ngspice', '-b'], timeout: 120);
         $process->setInput($body.".control\n".$control."\n.endc\n.end\n")->run();
@@ -117,13 +117,13 @@ function drawn(array $lines, TubeCatalogue $tubes): DrawnCircuit
 /** Every single fault, from the healthy solution on; compiled circuit to answer. */
 function faults(string $name, DrawnCircuit $circuit, TubeCatalogue $tubes, float $mains): void
 {
-    $situation = new Situation($mains);
-    $healthy = OperatingPoint::of(Compiler::compile($circuit->netlist, $tubes, $situation), $situation);
-    $compiled = array_map(static fn (Netlist $n): CompiledCircuit => Compiler::compile($n, $tubes, $situation), Faults::of($circuit->netlist, $tubes));
+    $conditions = new SolveConditions($mains);
+    $healthy = OperatingPoint::of(Compiler::compile($circuit->netlist, $tubes, $conditions), $conditions);
+    $compiled = array_map(static fn (Netlist $n): CompiledCircuit => Compiler::compile($n, $tubes, $conditions), Faults::of($circuit->netlist, $tubes));
     $taken = [];
     for ($round = 0; $round < 5; ++$round) {
         foreach ($compiled as $what => $broken) {
-            $taken[$what][] = timed(1, static fn (int $i) => OperatingPoint::of($broken, $situation, $healthy))[0];
+            $taken[$what][] = timed(1, static fn (int $i) => OperatingPoint::of($broken, $conditions, $healthy))[0];
         }
     }
     $times = array_map(middle(...), $taken);

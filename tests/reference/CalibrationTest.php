@@ -24,9 +24,9 @@ use Yew\Core\Circuit\Element\Rectifier;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Factors;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Spice\Flavour;
 use Yew\Core\Circuit\Spice\NetlistWriter;
 use Yew\Core\Circuit\Spice\SpiceText;
@@ -56,15 +56,15 @@ final class CalibrationTest extends TestCase
     public function testTwoHundredDraws(string $name): void
     {
         [$circuit, $mains] = Circuits::named($name);
-        $situation = new Situation($mains);
-        $kinds = self::kinds($circuit, Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation));
+        $conditions = new SolveConditions($mains);
+        $kinds = self::kinds($circuit, Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $conditions));
         $errors = [];
         $covered = $scored = 0;
-        foreach (self::truths($circuit, $situation, array_keys($kinds)) as $draw => $truth) {
+        foreach (self::truths($circuit, $conditions, array_keys($kinds)) as $draw => $truth) {
             $random = new Randomizer(new Mt19937(1000 + $draw));
             [$prints, $others] = self::halves($truth, $random);
-            $calibration = Calibrator::fit($circuit->netlist, ShippedTubes::catalogue(), $situation, $prints);
-            $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation, $calibration->factors), $situation);
+            $calibration = Calibrator::fit($circuit->netlist, ShippedTubes::catalogue(), $conditions, $prints);
+            $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $conditions, $calibration->factors), $conditions);
             foreach ($others as $place) {
                 if (\in_array($kinds[$place], ['rail', 'plate', 'screen'], true)) {
                     $errors[] = abs($solution->at($place) / $truth[$place] - 1);
@@ -102,15 +102,15 @@ final class CalibrationTest extends TestCase
     public function testAFaultIsNotAbsorbedByTheJobsFit(array $change, string $place): void
     {
         [$circuit, $mains] = Circuits::named('Lantern 30');
-        $situation = new Situation($mains);
+        $conditions = new SolveConditions($mains);
         $fitted = AsFitted::of($circuit->netlist, new Factors(), [Fields::of($change)], ShippedTubes::catalogue());
-        $faulty = OperatingPoint::of(Compiler::compile($fitted->netlist, ShippedTubes::catalogue(), $situation, $fitted->factors), $situation);
+        $faulty = OperatingPoint::of(Compiler::compile($fitted->netlist, ShippedTubes::catalogue(), $conditions, $fitted->factors), $conditions);
         $readings = [];
         foreach (['A', 'B', 'C', 'D', 'E', 'N2', 'V4.3', 'V4.4', 'V4.8', 'V5.8', 'V3.1', 'V3.6', 'V3.3', 'V2.1', 'V2.3', 'V1.1', 'V1.3'] as $read) {
             $readings[] = new PrintedValue($read, $faulty->at($read), 0.005 * abs($faulty->at($read)) + 0.0005);
         }
-        $fit = Calibrator::fit($circuit->netlist, ShippedTubes::catalogue(), $situation, $readings, new Factors(), ['tubes', 'parts']);
-        $drawn = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation), $situation);
+        $fit = Calibrator::fit($circuit->netlist, ShippedTubes::catalogue(), $conditions, $readings, new Factors(), ['tubes', 'parts']);
+        $drawn = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $conditions), $conditions);
         $residual = array_column($fit->residuals, null, 'place')[$place];
         $shift = $faulty->at($place) - $drawn->at($place);
         self::assertGreaterThan(0.1 * abs($drawn->at($place)), abs($shift), 'the fault shows at all');
@@ -169,13 +169,13 @@ final class CalibrationTest extends TestCase
      *
      * @return iterable<int, array<string, float>>
      */
-    private static function truths(DrawnCircuit $circuit, Situation $situation, array $places): iterable
+    private static function truths(DrawnCircuit $circuit, SolveConditions $conditions, array $places): iterable
     {
         $running = [];
         for ($draw = 0; $draw < self::DRAWS + self::AT_ONCE; ++$draw) {
             if ($draw < self::DRAWS) {
                 $factors = self::perturbed($circuit, new Randomizer(new Mt19937($draw)));
-                $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation, $factors), $situation);
+                $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $conditions, $factors), $conditions);
                 $process = new Process(['ngspice', '-b'], timeout: 120);
                 $process->setInput(NetlistWriter::body($solution, ShippedTubes::catalogue(), Flavour::Averaged, 'truth').".options reltol=1e-6\n.control\nset numdgt=12\nop\nprint all\n.endc\n.end\n");
                 $process->start();

@@ -8,9 +8,9 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Supply\Limiters;
 use Yew\Core\Tests\Circuit\Circuits;
 use Yew\Core\Tests\Tube\ShippedTubes;
@@ -33,25 +33,25 @@ final class HandWrittenAmplifiersTest extends TestCase
     private const TAPPED = "Lap p3_3 x1 3.6 IC={V3.3|T2/tap-a|31.2}\nRap x1 tapa 31.2\nLas tapa x2 1.6 IC={T2/tap-a|A|20.8}\nRas x2 a 20.8\nLbs a x3 1.6 IC={A|T2/tap-b|23.2}\nRbs x3 tapb 23.2\nLbp tapb x4 3.6 IC={T2/tap-b|V4.3|34.8}\nRbp x4 p4_3 34.8\n"
         ."K1 Lap Las 0.9995\nK2 Lap Lbs 0.9995\nK3 Lap Lbp 0.9995\nK4 Las Lbs 0.9995\nK5 Las Lbp 0.9995\nK6 Lbs Lbp 0.9995\n";
 
-    /** @return iterable<string, array{string, Situation, list<string>, string, list<string>}> circuit, situation, parts lost, netlist, places */
+    /** @return iterable<string, array{string, SolveConditions, list<string>, string, list<string>}> circuit, conditions, parts lost, netlist, places */
     public static function amplifiers(): iterable
     {
         $single = ['A', 'B', 'C', 'V1.1', 'V1.3', 'V1.6', 'V1.8', 'V2.3', 'V2.8'];
-        yield 'single-ended, tube rectifier' => ['Nuthatch 5', new Situation(117.0), [], self::singleEnded(HandWritten::mains(117, 60, 6), true), $single];
-        yield 'single-ended, reservoir lost' => ['Nuthatch 5', new Situation(117.0), ['C5/a'], self::singleEnded(HandWritten::mains(117, 60, 6), false), $single];
+        yield 'single-ended, tube rectifier' => ['Nuthatch 5', new SolveConditions(117.0), [], self::singleEnded(HandWritten::mains(117, 60, 6), true), $single];
+        yield 'single-ended, reservoir lost' => ['Nuthatch 5', new SolveConditions(117.0), ['C5/a'], self::singleEnded(HandWritten::mains(117, 60, 6), false), $single];
         $pair = ['A', 'B', 'C', 'D', 'V1.1', 'V2.1', 'V2.3', 'V2.6', 'V3.7', 'V3.9', 'V3.3'];
-        yield 'cathode-biased pair, tube rectifier' => ['Wren 15', new Situation(240.0), [], self::cathodeBiased(HandWritten::mains(240, 50, 14), true, true), $pair];
-        yield 'cathode-biased, reservoir lost' => ['Wren 15', new Situation(240.0), ['C10/a'], self::cathodeBiased(HandWritten::mains(240, 50, 14), false, true), $pair];
+        yield 'cathode-biased pair, tube rectifier' => ['Wren 15', new SolveConditions(240.0), [], self::cathodeBiased(HandWritten::mains(240, 50, 14), true, true), $pair];
+        yield 'cathode-biased, reservoir lost' => ['Wren 15', new SolveConditions(240.0), ['C10/a'], self::cathodeBiased(HandWritten::mains(240, 50, 14), false, true), $pair];
         yield 'cathode-biased, through a lamp, output tubes out, a bleeder clipped on' => [
-            'Wren 15', new Situation(240.0, Limiters::lamp(60.0, 240.0), ['V3', 'V4'], false, [['place' => 'A', 'against' => 'chassis', 'ohms' => 10e3]]), [],
+            'Wren 15', new SolveConditions(240.0, Limiters::lamp(60.0, 240.0), ['V3', 'V4'], false, [['place' => 'A', 'against' => 'chassis', 'ohms' => 10e3]]), [],
             self::cathodeBiased(HandWritten::mainsThroughLamp(240, 50, 14, 60, 240), true, false)."Rbleeder a 0 10k\n", ['A', 'B', 'C', 'D', 'V1.1', 'V2.1', 'V2.6'],
         ];
         $fixed = ['A', 'B', 'C', 'D', 'E', 'N1', 'N2', 'V1.1', 'V2.6', 'V3.1', 'V3.3', 'V4.3', 'V4.4', 'V4.5', 'V4.8'];
-        yield 'fixed-bias pair, silicon' => ['Lantern 30', new Situation(117.0), [], self::fixedBias(HandWritten::mains(117, 60, 1.1), "C1 a 0 100u\n"), $fixed];
-        yield 'fixed bias, both reservoirs lost' => ['Lantern 30', new Situation(117.0), ['C1/a', 'C1/b'], self::fixedBias(HandWritten::mains(117, 60, 1.1), ''), $fixed];
+        yield 'fixed-bias pair, silicon' => ['Lantern 30', new SolveConditions(117.0), [], self::fixedBias(HandWritten::mains(117, 60, 1.1), "C1 a 0 100u\n"), $fixed];
+        yield 'fixed bias, both reservoirs lost' => ['Lantern 30', new SolveConditions(117.0), ['C1/a', 'C1/b'], self::fixedBias(HandWritten::mains(117, 60, 1.1), ''), $fixed];
         $linear = ['A', 'B', 'C', 'N1', 'N2', 'V1.6', 'V1.1', 'V1.3', 'V2.2', 'V2.3', 'V3.3', 'V3.4', 'V3.8'];
-        yield 'ultralinear pair, pentode first stage' => ['Rushlight 60', new Situation(230.0), [], self::ultralinear(HandWritten::mains(230, 50, 4), "C1 a 0 150u\n"), $linear];
-        yield 'ultralinear, reservoir lost' => ['Rushlight 60', new Situation(230.0), ['C1'], self::ultralinear(HandWritten::mains(230, 50, 4), ''), $linear];
+        yield 'ultralinear pair, pentode first stage' => ['Rushlight 60', new SolveConditions(230.0), [], self::ultralinear(HandWritten::mains(230, 50, 4), "C1 a 0 150u\n"), $linear];
+        yield 'ultralinear, reservoir lost' => ['Rushlight 60', new SolveConditions(230.0), ['C1'], self::ultralinear(HandWritten::mains(230, 50, 4), ''), $linear];
     }
 
     /**
@@ -59,10 +59,10 @@ final class HandWrittenAmplifiersTest extends TestCase
      * @param list<string> $places
      */
     #[DataProvider('amplifiers')]
-    public function testTheMeans(string $name, Situation $situation, array $lost, string $netlist, array $places): void
+    public function testTheMeans(string $name, SolveConditions $conditions, array $lost, string $netlist, array $places): void
     {
         $drawn = array_reduce($lost, static fn (Netlist $n, string $id): Netlist => $n->with($id, null), Circuits::named($name)[0]->netlist);
-        $solution = OperatingPoint::of(Compiler::compile($drawn, ShippedTubes::catalogue(), $situation), $situation);
+        $solution = OperatingPoint::of(Compiler::compile($drawn, ShippedTubes::catalogue(), $conditions), $conditions);
         $started = self::started($netlist, $solution);
         // Screens on the transformer's taps swing with an empty reservoir: what a straight line makes of that is a little off.
         $share = 'Rushlight 60' === $name && [] !== $lost ? 0.045 : 0.02;

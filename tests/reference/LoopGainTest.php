@@ -10,8 +10,8 @@ use Yew\Core\Circuit\Analysis\LoopGain;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Element\Capacitor;
 use Yew\Core\Circuit\Element\Resistor;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Spice\Flavour;
 use Yew\Core\Circuit\Spice\NetlistWriter;
 use Yew\Core\Circuit\Spice\SpiceText;
@@ -36,8 +36,8 @@ final class LoopGainTest extends TestCase
     public function testTheReturnRatio(string $name, string $part, string $from, string $to): void
     {
         [$circuit, $mains] = Circuits::named($name);
-        $situation = new Situation($mains);
-        $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation), $situation);
+        $conditions = new SolveConditions($mains);
+        $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $conditions), $conditions);
         $loop = LoopGain::all($solution, $circuit->blocks)[0];
         $resistor = $circuit->netlist->find($part);
         self::assertInstanceOf(Resistor::class, $resistor);

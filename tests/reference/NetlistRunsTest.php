@@ -9,8 +9,8 @@ use PHPUnit\Framework\TestCase;
 use Symfony\Component\Process\Process;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Element\Resistor;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Spice\Flavour;
 use Yew\Core\Circuit\Spice\NetlistWriter;
 use Yew\Core\Tests\Circuit\Circuits;
@@ -35,8 +35,8 @@ final class NetlistRunsTest extends TestCase
         [$circuit, $mains] = Circuits::named($name);
         // A part that hangs in the air is no reason to fail.
         $netlist = $circuit->netlist->with('loose', new Resistor('loose', 'nowhere.1', 'nowhere.2', 1000));
-        $situation = new Situation($mains);
-        $text = NetlistWriter::file(OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $situation), $situation), ShippedTubes::catalogue(), $flavour, $name);
+        $conditions = new SolveConditions($mains);
+        $text = NetlistWriter::file(OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $conditions), $conditions), ShippedTubes::catalogue(), $flavour, $name);
         $hertz = str_contains($text, ' 60)') ? 60 : 50;
         $text = (string) preg_replace('/^\.tran \S+ \S+ \S+ /m', \sprintf('.tran %g %g 0 ', 1 / $hertz / 200, 3 / $hertz), $text, -1, $shortened);
         self::assertSame(Flavour::Switching === $flavour ? 1 : 0, $shortened);

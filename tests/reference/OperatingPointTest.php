@@ -10,9 +10,9 @@ use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Spice\Flavour;
 use Yew\Core\Circuit\Spice\NetlistWriter;
 use Yew\Core\Circuit\Spice\SpiceText;
@@ -44,7 +44,7 @@ final class OperatingPointTest extends TestCase
     public function testAsDrawn(string $name): void
     {
         [$circuit, $mains] = Circuits::named($name);
-        $this->assertAgrees($circuit->netlist, new Factors(), new Situation($mains));
+        $this->assertAgrees($circuit->netlist, new Factors(), new SolveConditions($mains));
     }
 
     public function testThereAreAtLeastTenCircuits(): void
@@ -76,31 +76,31 @@ final class OperatingPointTest extends TestCase
     {
         [$circuit, $mains] = Circuits::named($name);
         $fitted = AsFitted::of($circuit->netlist, new Factors(), array_map(static fn (array $c): Fields => Fields::of($c), $changes), ShippedTubes::catalogue());
-        $this->assertAgrees($fitted->netlist, $fitted->factors, new Situation($mains));
+        $this->assertAgrees($fitted->netlist, $fitted->factors, new SolveConditions($mains));
     }
 
-    /** @return iterable<string, array{string, Situation}> */
-    public static function situations(): iterable
+    /** @return iterable<string, array{string, SolveConditions}> */
+    public static function conditions(): iterable
     {
-        yield 'half mains' => ['Lantern 30', new Situation(58.5)];
-        yield 'through a 60 W lamp' => ['Lantern 30', new Situation(117.0, Limiters::lamp(60.0, 117.0))];
-        yield 'output tubes out' => ['Lantern 30', new Situation(117.0, null, ['V4', 'V5'])];
-        yield 'standby' => ['Lantern 30', new Situation(117.0, null, [], true)];
-        yield 'a meter on a plate' => ['Lantern 30', new Situation(117.0, null, [], false, [['place' => 'V3.1', 'against' => 'chassis', 'ohms' => 1e6]])];
-        yield 'rectifier tube out' => ['Wren 15', new Situation(240.0, null, ['V5'])];
+        yield 'half mains' => ['Lantern 30', new SolveConditions(58.5)];
+        yield 'through a 60 W lamp' => ['Lantern 30', new SolveConditions(117.0, Limiters::lamp(60.0, 117.0))];
+        yield 'output tubes out' => ['Lantern 30', new SolveConditions(117.0, null, ['V4', 'V5'])];
+        yield 'standby' => ['Lantern 30', new SolveConditions(117.0, null, [], true)];
+        yield 'a meter on a plate' => ['Lantern 30', new SolveConditions(117.0, null, [], false, [['place' => 'V3.1', 'against' => 'chassis', 'ohms' => 1e6]])];
+        yield 'rectifier tube out' => ['Wren 15', new SolveConditions(240.0, null, ['V5'])];
     }
 
-    #[DataProvider('situations')]
-    public function testUnderOtherConditions(string $name, Situation $situation): void
+    #[DataProvider('conditions')]
+    public function testUnderOtherConditions(string $name, SolveConditions $conditions): void
     {
         [$circuit] = Circuits::named($name);
-        $this->assertAgrees($circuit->netlist, new Factors(), $situation);
+        $this->assertAgrees($circuit->netlist, new Factors(), $conditions);
     }
 
-    private function assertAgrees(Netlist $netlist, Factors $factors, Situation $situation): void
+    private function assertAgrees(Netlist $netlist, Factors $factors, SolveConditions $conditions): void
     {
-        $solution = OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $situation, $factors), $situation);
-        $theirs = self::ngspice($solution, $factors, $situation);
+        $solution = OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $conditions, $factors), $conditions);
+        $theirs = self::ngspice($solution, $factors, $conditions);
         $compared = 0;
         foreach ($solution->circuit->nodes->names as $node => $place) {
             $name = SpiceText::word($place);
@@ -113,7 +113,7 @@ final class OperatingPointTest extends TestCase
     }
 
     /** @return array<string, float> */
-    private static function ngspice(Solution $solution, Factors $factors, Situation $situation): array
+    private static function ngspice(Solution $solution, Factors $factors, SolveConditions $conditions): array
     {
         return Ngspice::run(NetlistWriter::body($solution, ShippedTubes::catalogue(), Flavour::Averaged, 'check'), "op\nprint all");
     }

@@ -17,9 +17,9 @@ use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\SupplyWinding;
 use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Spice\Flavour;
 use Yew\Core\Circuit\Spice\NetlistWriter;
 use Yew\Core\Tests\Tube\ShippedTubes;
@@ -50,8 +50,8 @@ final class RectifierTest extends TestCase
     #[DataProvider('supplies')]
     public function testMeanRippleAndWindingCurrent(RectifierKind $kind, ?string $tube, float $farads, float $ohms): void
     {
-        $situation = new Situation(117.0);
-        $solution = OperatingPoint::of(Compiler::compile(self::supply($kind, $tube, $farads, $ohms), ShippedTubes::catalogue(), $situation), $situation);
+        $conditions = new SolveConditions(117.0);
+        $solution = OperatingPoint::of(Compiler::compile(self::supply($kind, $tube, $farads, $ohms), ShippedTubes::catalogue(), $conditions), $conditions);
         $ripple = Ripple::of($solution)['peakToPeak'];
         $end = round(60 * min(4.0, max(0.5, 6 * $ohms * $farads))) / 60 + 0.2;
         $theirs = Ngspice::run(
@@ -70,13 +70,13 @@ final class RectifierTest extends TestCase
     public function testChokeInputAboveAndBelowTheCriticalCurrent(): void
     {
         foreach ([3000.0, 100000.0] as $ohms) {
-            $situation = new Situation(117.0);
+            $conditions = new SolveConditions(117.0);
             $elements = [
                 new MainsTransformer('T1', 117, 60, 1.5, ['T1/ht' => new SupplyWinding('T1/ht', 700, 100)]),
                 new Rectifier('D1', 'T1/ht', RectifierKind::ChokeInput, 'A', 'chassis', choke: [8.0, 90.0]),
                 new Capacitor('C1', 'A', 'chassis', 40e-6), new Resistor('RL', 'A', 'chassis', $ohms),
             ];
-            $solution = OperatingPoint::of(Compiler::compile(Netlist::of($elements), ShippedTubes::catalogue(), $situation), $situation);
+            $solution = OperatingPoint::of(Compiler::compile(Netlist::of($elements), ShippedTubes::catalogue(), $conditions), $conditions);
             $theirs = Ngspice::run(NetlistWriter::body($solution, ShippedTubes::catalogue(), Flavour::Switching, 'check').".tran 20u 4 3.9 20u UIC\n", "run\nmeas tran mean avg v(a)", 'reltol=1e-4 method=gear');
             self::assertEqualsWithDelta($theirs['mean'], $solution->at('A'), 0.01 * $theirs['mean'], \sprintf('%g ohms', $ohms));
         }
@@ -84,8 +84,8 @@ final class RectifierTest extends TestCase
 
     public function testAReservoirThatRunsEmptyIsSaidAndAShortedOneIsNot(): void
     {
-        $situation = new Situation(117.0);
-        $solve = static fn (Netlist $netlist): Solution => OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $situation), $situation);
+        $conditions = new SolveConditions(117.0);
+        $solve = static fn (Netlist $netlist): Solution => OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $conditions), $conditions);
         self::assertSame(['A'], $solve(self::supply(RectifierKind::HalfWave, null, 4e-6, 2e3))->starved(), 'its ripple is larger than its volts');
         self::assertSame([], $solve(self::supply(RectifierKind::HalfWave, null, 16e-6, 2e3))->starved(), 'half of its volts');
         self::assertSame([], $solve(self::supply(RectifierKind::HalfWave, null, 4e-6, 2e3)->with('C1', new Capacitor('C1', 'A', 'chassis', 4e-6, null, 0.01)))->starved());

@@ -11,9 +11,9 @@ use Yew\Core\Circuit\Analysis\SmallSignal;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\VoltageSource;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Spice\Flavour;
 use Yew\Core\Circuit\Spice\NetlistWriter;
 use Yew\Core\Circuit\Spice\SpiceText;
@@ -38,7 +38,7 @@ final class SmallSignalTest extends TestCase
     #[DataProvider('amplifiers')]
     public function testGain(string $name, string $input, array $places): void
     {
-        [$solution, $situation] = self::driven($name, $input);
+        [$solution, $conditions] = self::driven($name, $input);
         $ac = new SmallSignal($solution);
         $words = implode(' ', array_map(static fn (string $p): string => 'vdb('.SpiceText::word($p).')', $places));
         foreach ([15.0, 120.0, 1000.0, 12000.0] as $hertz) {
@@ -52,7 +52,7 @@ final class SmallSignalTest extends TestCase
     #[DataProvider('amplifiers')]
     public function testCorners(string $name, string $input): void
     {
-        [$solution, $situation] = self::driven($name, $input);
+        [$solution, $conditions] = self::driven($name, $input);
         $response = Response::of(new SmallSignal($solution), 'T2/sec');
         $theirs = Ngspice::run(
             NetlistWriter::body($solution, ShippedTubes::catalogue(), Flavour::Averaged, 'check'),
@@ -67,13 +67,13 @@ final class SmallSignalTest extends TestCase
         self::assertArrayHasKey('low', $theirs);
     }
 
-    /** @return array{Solution, Situation} */
+    /** @return array{Solution, SolveConditions} */
     private static function driven(string $name, string $input): array
     {
         [$circuit, $mains] = Circuits::named($name);
         $netlist = $circuit->netlist->with('generator', new VoltageSource('generator', 'GEN', 'chassis', 0.0, 1.0))->with('Rgenerator', new Resistor('Rgenerator', 'GEN', $input, 1000));
-        $situation = new Situation($mains);
+        $conditions = new SolveConditions($mains);
 
-        return [OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $situation), $situation), $situation];
+        return [OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $conditions), $conditions), $conditions];
     }
 }

@@ -19,9 +19,9 @@ use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\SupplyWinding;
 use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Supply\Limiters;
 use Yew\Core\Tests\Tube\ShippedTubes;
 
@@ -95,8 +95,8 @@ final class SoftSupplyTest extends TestCase
     public function testALampBehindAVariacAndAnEmptyReservoir(): void
     {
         $elements = [self::rectifier(RectifierKind::Bridge), new Resistor('RL', 'A', 'chassis', 2e3), new Resistor('R1', 'A', 'B', 1000), new Capacitor('CB', 'B', 'chassis', 32e-6)];
-        $situation = new Situation(180.0, Limiters::lamp(60.0, 230.0));
-        $solution = OperatingPoint::of(Compiler::compile(self::netlist($elements), ShippedTubes::catalogue(), $situation), $situation);
+        $conditions = new SolveConditions(180.0, Limiters::lamp(60.0, 230.0));
+        $solution = OperatingPoint::of(Compiler::compile(self::netlist($elements), ShippedTubes::catalogue(), $conditions), $conditions);
         $theirs = self::measured(HandWritten::mainsThroughLamp(180, 50, self::PRIMARY_OHMS, 60, 230).self::bridgeByHand()."RL a 0 2k\nR1 a b 1k\nCB b 0 32u IC=100\n", ['A', 'B']);
         self::assertEqualsWithDelta($theirs['mean_a'], $solution->at('A'), 0.02 * $theirs['mean_a']);
         self::assertEqualsWithDelta($theirs['mean_b'], $solution->at('B'), 0.02 * $theirs['mean_b']);
@@ -123,10 +123,10 @@ final class SoftSupplyTest extends TestCase
     private static function heated(Limiters $limiters): Solution
     {
         $tubes = [new Tube('V1', 'EL34'), new Tube('V2', 'EL34'), new Heaters('H1', 'T1/heater', ['V1', 'V2'], 6.3), new Resistor('RK', 'V1.8', 'chassis', 1e6), new Resistor('RK2', 'V2.8', 'chassis', 1e6)];
-        $situation = new Situation(180.0, $limiters);
+        $conditions = new SolveConditions(180.0, $limiters);
         $netlist = self::netlist([self::rectifier(RectifierKind::Bridge), new Capacitor('C1', 'A', 'chassis', 47e-6), new Resistor('RL', 'A', 'chassis', 4e3), ...$tubes]);
 
-        return OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $situation), $situation);
+        return OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $conditions), $conditions);
     }
 
     private static function heatedByHand(): string
@@ -214,9 +214,9 @@ final class SoftSupplyTest extends TestCase
     /** @param list<Element> $elements */
     private static function solved(array $elements, float $mains): Solution
     {
-        $situation = new Situation($mains);
+        $conditions = new SolveConditions($mains);
 
-        return OperatingPoint::of(Compiler::compile(self::netlist($elements), ShippedTubes::catalogue(), $situation), $situation);
+        return OperatingPoint::of(Compiler::compile(self::netlist($elements), ShippedTubes::catalogue(), $conditions), $conditions);
     }
 
     /**

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Circuit\Compile\Compiler;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Sheet\SheetCodec;
 use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Sheet\SheetModel;
@@ -32,8 +32,8 @@ foreach ((array) glob(dirname(__DIR__, 2).'/server/demo/sheets/*.sheet.json') as
     $netlist = (new SheetCodec($tubes))->decode(SheetFile::decode((string) file_get_contents((string) $file)))->circuit?->netlist;
     foreach (array_keys(null === $netlist ? [] : Faults::of($netlist, $tubes)) as $i => $what) {
         if (null !== $netlist && 0 === $i % 7) {
-            $situation = new Situation(230.0);
-            $broken = OperatingPoint::of(Compiler::compile(Faults::of($netlist, $tubes)[$what], $tubes, $situation), $situation);
+            $under = new SolveConditions(230.0);
+            $broken = OperatingPoint::of(Compiler::compile(Faults::of($netlist, $tubes)[$what], $tubes, $under), $under);
             echo $what, ' ', hash('sha256', serialize(array_map(static fn (float $v): float => round($v, 5), $broken->volts))), "\n";
         }
     }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Yew\Core\Capacitor;
 
 use Yew\Core\Quantity\ESeries;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** Bringing an old electrolytic back to its volts in steps: the timetable, and how a run stands (CAP-7). */
 final readonly class Reform
@@ -56,9 +56,9 @@ final readonly class Reform
      *
      * @return array{state: 'not-begun'|'waiting'|'next'|'done'|'abandon', step: int, reason: string, log: list<array{at: float, volts: float, leakAmperes: float, limitAmperes: float|null}>}
      */
-    public function progress(Trials $trials): array
+    public function progress(TestRecord $tests): array
     {
-        $log = array_map(fn (Trial $t): array => ['at' => $t->at, 'volts' => $t->value('volts') ?? 0.0, 'leakAmperes' => $t->most('leakAmperes') ?? 0.0, 'limitAmperes' => $this->limitAt($t->value('volts') ?? 0.0)], array_values(array_filter($trials->kind(TrialKind::Reform)->all, static fn (Trial $t): bool => null === $t->objection())));
+        $log = array_map(fn (TakenTest $t): array => ['at' => $t->at, 'volts' => $t->value('volts') ?? 0.0, 'leakAmperes' => $t->most('leakAmperes') ?? 0.0, 'limitAmperes' => $this->limitAt($t->value('volts') ?? 0.0)], array_values(array_filter($tests->kind(TrialKind::Reform)->all, static fn (TakenTest $t): bool => null === $t->objection())));
         if ([] === $log) {
             return ['state' => 'not-begun', 'step' => 0, 'reason' => 'reform-not-begun', 'log' => $log];
         }

@@ -138,7 +138,7 @@ final readonly class AsFitted
     {
         return match (true) {
             $element instanceof Resistor => new Resistor($id, $element->a, $element->b, max(Compiler::LEAST_OHMS, $change->number('ohms', 0, 1e9)), $element->tolerancePercent, $element->watts),
-            $element instanceof Potentiometer => new Potentiometer($id, $element->top, $element->wiper, $element->bottom, $change->number('ohms', 1, 1e9), $element->setting),
+            $element instanceof Potentiometer => new Potentiometer($id, $element->top, $element->wiper, $element->bottom, $change->number('ohms', 1, 1e9), $element->context),
             $element instanceof Capacitor => new Capacitor($id, $element->plus, $element->minus, $change->number('farads', 1e-13, 1), $element->ratedVolts, $element->leakOhms),
             $element instanceof Inductor => new Inductor($id, $element->a, $element->b, $change->optionalPositive('henries') ?? $element->henries, $change->optionalPositive('ohms') ?? $element->ohms),
             $element instanceof CoupledWindings => self::rewound($element, $id, $change->positive('ohms')),

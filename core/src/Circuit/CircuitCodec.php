@@ -154,7 +154,7 @@ final readonly class CircuitCodec
     private function checkNothingFloats(DrawnCircuit $drawn): void
     {
         try {
-            $compiled = Compiler::compile($drawn->netlist, $this->catalogue, new Situation(0.0));
+            $compiled = Compiler::compile($drawn->netlist, $this->catalogue, new SolveConditions(0.0));
         } catch (BadCircuit $e) {
             throw BadData::at($drawn->pathOf[$e->place] ?? 'circuit', $e->reason);
         }

@@ -15,7 +15,7 @@ use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Tube\TubeCatalogue;
 
-/** What every place of a circuit should read under one situation; small enough to be kept. */
+/** What every place of a circuit should read under one set of conditions; small enough to be kept. */
 final readonly class Forecast
 {
     /**
@@ -33,9 +33,9 @@ final readonly class Forecast
      * @throws DidNotConverge
      * @throws BadCircuit     when a tube is where it cannot work
      */
-    public static function of(AsFitted $fitted, TubeCatalogue $tubes, Situation $situation, Calibration $calibration, array $asked): self
+    public static function of(AsFitted $fitted, TubeCatalogue $tubes, SolveConditions $conditions, Calibration $calibration, array $asked): self
     {
-        $solution = OperatingPoint::of(Compiler::compile($fitted->netlist, $tubes, $situation, $fitted->factors), $situation);
+        $solution = OperatingPoint::of(Compiler::compile($fitted->netlist, $tubes, $conditions, $fitted->factors), $conditions);
         $adjoints = [];
         foreach ($asked as $place) {
             if ($solution->circuit->nodes->has($place) && null !== $solution->answered($place)) {

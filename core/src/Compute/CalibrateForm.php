@@ -41,7 +41,7 @@ final readonly class CalibrateForm extends CircuitForm
         }
         $model = SheetModel::of($input->sheet, $this->tubes) ?? throw $fields->fault('sheet', 'this sheet holds no circuit');
         // A job's fit moves only what differs from unit to unit, within its spread.
-        $calibration = [] === $readings ? $model->calibrated() : Calibrator::fit($input->fitted->netlist, $this->tubes, $input->situation, $readings, $input->fitted->factors, ['tubes', 'parts']);
+        $calibration = [] === $readings ? $model->calibrated() : Calibrator::fit($input->fitted->netlist, $this->tubes, $input->solveConditions, $readings, $input->fitted->factors, ['tubes', 'parts']);
 
         return self::told($calibration);
     }

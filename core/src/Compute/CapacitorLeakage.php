@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Compute;
 
-use Yew\Core\Capacitor\CapacitorCase;
+use Yew\Core\Capacitor\CapacitorJudge;
 use Yew\Core\Capacitor\Leakage;
 use Yew\Core\Capacitor\SeriesResistance;
 use Yew\Core\Codec\Fields;
@@ -38,7 +38,7 @@ final class CapacitorLeakage implements ComputeForm
             'longLifeAmperes' => Leakage::LongLife->limitAmperes($farads, $volts), 'generalAmperes' => Leakage::General->limitAmperes($farads, $volts),
             'esrGoodOhms' => SeriesResistance::fromLoss(SeriesResistance::TAN_DELTA[0], $hertz, $farads), 'esrMostOhms' => SeriesResistance::fromLoss(SeriesResistance::TAN_DELTA[1], $hertz, $farads),
             'esr100KilohertzOhms' => SeriesResistance::limitAt100Kilohertz($farads),
-            'gridShiftVolts' => $shift, 'replace' => null === $shift ? null : $shift > CapacitorCase::GRID_SHIFT_VOLTS,
+            'gridShiftVolts' => $shift, 'replace' => null === $shift ? null : $shift > CapacitorJudge::GRID_SHIFT_VOLTS,
             'coreVersion' => Version::CORE,
         ];
     }

@@ -9,9 +9,9 @@ use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\BadCircuit;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Factors;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Sheet\Sheet;
@@ -21,7 +21,7 @@ use Yew\Core\Tube\TubeCatalogue;
 /** What every circuit form takes: `{sheet, asFitted[], factors, conditions, wiredForVolts}` (contract §9). */
 final readonly class CircuitInput
 {
-    private function __construct(public Sheet $sheet, public AsFitted $fitted, public Situation $situation, private TubeCatalogue $tubes)
+    private function __construct(public Sheet $sheet, public AsFitted $fitted, public SolveConditions $solveConditions, private TubeCatalogue $tubes)
     {
     }
 
@@ -33,9 +33,9 @@ final readonly class CircuitInput
         $circuit = $sheet->circuit ?? throw $fields->fault('sheet', 'this sheet holds no circuit');
         $fitted = AsFitted::of($circuit->netlist, Factors::decode($fields->optionalObject('factors')), $fields->objects('asFitted', 200), $tubes);
         $conditions = Conditions::decode($fields->raw('conditions') ?? []);
-        $situation = Situation::from($conditions, $sheet->printedMainsFor($fields->optionalPositive('wiredForVolts')), $sheet->printedMains[0]);
+        $solveConditions = SolveConditions::from($conditions, $sheet->printedMainsFor($fields->optionalPositive('wiredForVolts')), $sheet->printedMains[0]);
 
-        return new self($sheet, $fitted, $situation, $tubes);
+        return new self($sheet, $fitted, $solveConditions, $tubes);
     }
 
     /**
@@ -44,7 +44,7 @@ final readonly class CircuitInput
     public function solved(): Solution
     {
         try {
-            return OperatingPoint::of(Compiler::compile($this->fitted->netlist, $this->tubes, $this->situation, $this->fitted->factors), $this->situation);
+            return OperatingPoint::of(Compiler::compile($this->fitted->netlist, $this->tubes, $this->solveConditions, $this->fitted->factors), $this->solveConditions);
         } catch (BadCircuit $e) {
             throw BadData::at('conditions', $e->getMessage());
         }

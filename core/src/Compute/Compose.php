@@ -14,10 +14,10 @@ use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Circuit\Lines\LinesRead;
 use Yew\Core\Circuit\Remarks;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\UsualValues;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
@@ -63,8 +63,8 @@ final readonly class Compose implements ComputeForm
         $unsolved = null;
         if ([] !== $drawn->netlist->elements) {
             try {
-                $situation = new Situation($mains ?? self::ratedVolts($read));
-                $solution = OperatingPoint::of(Compiler::compile($drawn->netlist, $this->tubes, $situation), $situation);
+                $conditions = new SolveConditions($mains ?? self::ratedVolts($read));
+                $solution = OperatingPoint::of(Compiler::compile($drawn->netlist, $this->tubes, $conditions), $conditions);
             } catch (DidNotConverge $e) {
                 $unsolved = $e->getMessage();
             }

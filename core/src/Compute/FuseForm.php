@@ -8,7 +8,7 @@ use Yew\Core\Bench\FuseFamily;
 use Yew\Core\Bench\FuseMark;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Look\FuseCheck;
-use Yew\Core\Trial\Reason;
+use Yew\Core\Test\Reason;
 use Yew\Core\Version;
 
 /** What fuse belongs in at another mains, and whether one that is fitted protects (FUSE-1). */

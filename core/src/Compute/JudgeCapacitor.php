@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Yew\Core\Compute;
 
-use Yew\Core\Capacitor\CapacitorCase;
 use Yew\Core\Capacitor\CapacitorContext;
+use Yew\Core\Capacitor\CapacitorJudge;
 use Yew\Core\Capacitor\DrawnCapacitor;
 use Yew\Core\Capacitor\Leakage;
 use Yew\Core\Capacitor\Replacement;
 use Yew\Core\Capacitor\School;
 use Yew\Core\Codec\Fields;
-use Yew\Core\Trial\Reason;
+use Yew\Core\Test\Reason;
 use Yew\Core\Version;
 
 /** A capacitor judged from its tests, and what to fit in its place (CAP-1 to CAP-9). */
@@ -37,9 +37,9 @@ final class JudgeCapacitor implements ComputeForm
         $fields->raw('grade');
         $built = $fields->optionalNumber('builtYear', 1900, 2200);
         $context = new CapacitorContext($school, null === $built ? null : (int) $built, (int) ($fields->optionalNumber('thisYear', 1945, 2200) ?? 2026), $grade);
-        $trials = TypedTrials::decode($fields, 'it');
+        $tests = TypedTests::decode($fields, 'it');
         $fields->done();
-        $case = CapacitorCase::judge($drawn, $trials, $context);
+        $case = CapacitorJudge::judge($drawn, $tests, $context);
 
         return ['word' => $case['word'], 'verdict' => $case['verdict']->value, 'reasons' => array_map(static fn (Reason $r): array => $r->toArray(), $case['reasons']), 'window' => $case['window'], 'replacement' => Replacement::propose($drawn), 'coreVersion' => Version::CORE];
     }

@@ -15,10 +15,10 @@ use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Quantity\QuantityParser;
-use Yew\Core\Reading\Expecter;
+use Yew\Core\Reading\ComparisonReadings;
+use Yew\Core\Reading\Expectation;
 use Yew\Core\Reading\Judge;
-use Yew\Core\Reading\Neighbourhood;
-use Yew\Core\Reading\Setting;
+use Yew\Core\Reading\ReadingContext;
 use Yew\Core\Reading\Slips;
 use Yew\Core\Reading\TypedReading;
 use Yew\Core\Sheet\Place;
@@ -69,7 +69,7 @@ final readonly class JudgeReading implements ComputeForm
         $conditions = Conditions::decode($fields->raw('conditions') ?? []);
         $wiredFor = $fields->optionalPositive('wiredForVolts');
         $model = null === $sheet ? null : SheetModel::of($sheet, $this->tubes);
-        $setting = new Setting(
+        $context = new ReadingContext(
             $sheet,
             $conditions,
             $fields->has('meter') ? Meter::decode($fields->raw('meter')) : null,
@@ -82,8 +82,8 @@ final readonly class JudgeReading implements ComputeForm
         $near = $this->near($fields->optionalObject('near'));
         $reading = new TypedReading('in', $quantity->kind, $quantity->value, $quantity->resolution, $fields->numbers('tappedVolts', 20));
         $fields->done();
-        $expected = Expecter::at($point, $setting);
-        $judgement = Judge::judge($point, $reading, $setting, $near);
+        $expected = Expectation::at($point, $context);
+        $judgement = Judge::judge($point, $reading, $context, $near);
 
         return [
             'judgement' => $judgement->toArray(),
@@ -107,12 +107,12 @@ final readonly class JudgeReading implements ComputeForm
         }
     }
 
-    private function near(?Fields $fields): Neighbourhood
+    private function near(?Fields $fields): ComparisonReadings
     {
         if (null === $fields) {
-            return new Neighbourhood();
+            return new ComparisonReadings();
         }
-        $near = new Neighbourhood(
+        $near = new ComparisonReadings(
             $fields->optionalString('sisterPlace', 40),
             $fields->optionalNumber('sisterVolts', -5000, 5000),
             $fields->optionalNumber('lastVisitVolts', -5000, 5000),

@@ -6,8 +6,8 @@ namespace Yew\Core\Compute;
 
 use Yew\Core\Codec\Fields;
 use Yew\Core\Resistor\DrawnResistor;
-use Yew\Core\Resistor\ResistorCase;
-use Yew\Core\Trial\Reason;
+use Yew\Core\Resistor\ResistorJudge;
+use Yew\Core\Test\Reason;
 use Yew\Core\Version;
 
 /** A resistor judged in place or lifted (JUDGE-8, JUDGE-9). */
@@ -28,10 +28,10 @@ final class JudgeResistor implements ComputeForm
         $fields = Fields::of($in);
         $drawn = new DrawnResistor('it', $fields->positive('resistanceOhms'), 'a', 'b', $fields->optionalNumber('tolerancePercent', 0.01, 50) ?? 10.0, $fields->optionalPositive('ratedWatts'), $fields->optionalPositive('inCircuitOhms'), $fields->optionalString('does', 20) ?? 'other', [], null, $fields->optionalNumber('watts', 0, 1e4));
         $damage = $fields->optionalString('damage', 40);
-        $grace = $fields->optionalNumber('gracePercent', 0, 50) ?? ResistorCase::GRACE_PERCENT;
-        $trials = TypedTrials::decode($fields, 'it');
+        $grace = $fields->optionalNumber('gracePercent', 0, 50) ?? ResistorJudge::GRACE_PERCENT;
+        $tests = TypedTests::decode($fields, 'it');
         $fields->done();
-        $case = ResistorCase::judge($drawn, $trials, null, $damage, $grace);
+        $case = ResistorJudge::judge($drawn, $tests, null, $damage, $grace);
 
         return [...$case, 'verdict' => $case['verdict']->value, 'reasons' => array_map(static fn (Reason $r): array => $r->toArray(), $case['reasons']), 'coreVersion' => Version::CORE];
     }

@@ -11,7 +11,7 @@ use Yew\Core\Iron\Insulation;
 use Yew\Core\Iron\IronContext;
 use Yew\Core\Iron\OutputTransformer;
 use Yew\Core\Iron\PowerTransformer;
-use Yew\Core\Trial\Reason;
+use Yew\Core\Test\Reason;
 use Yew\Core\Tube\OutputLoad;
 use Yew\Core\Version;
 
@@ -47,12 +47,12 @@ final class JudgeTransformer implements ComputeForm
             $load->done();
         }
         $context = new IronContext($fields->optionalPositive('mainsHertz') ?? 60.0, $fields->optionalPositive('bPlusVolts'), $fields->optionalPositive('mainsRatio') ?? 1.0, $loads, $fields->optionalPositive('sisterOhms'), $fields->optionalPositive('lastVisitOhms'), $fields->optionalPositive('insulationGoodOhms') ?? Insulation::GOOD_OHMS, $fields->optionalPositive('insulationVolts') ?? Insulation::GOOD_VOLTS);
-        $trials = TypedTrials::decode($fields, 'it');
+        $tests = TypedTests::decode($fields, 'it');
         $fields->done();
         $verdict = match ($role) {
-            'power' => PowerTransformer::judge($drawn, $trials, $context),
-            'output' => OutputTransformer::judge($drawn, $trials, $context),
-            default => Choke::judge($drawn, $trials, $context),
+            'power' => PowerTransformer::judge($drawn, $tests, $context),
+            'output' => OutputTransformer::judge($drawn, $tests, $context),
+            default => Choke::judge($drawn, $tests, $context),
         };
 
         return ['word' => $verdict->word, 'verdict' => $verdict->verdict->value, 'reasons' => array_map(static fn (Reason $r): array => $r->toArray(), $verdict->reasons), 'measured' => (object) $verdict->measured, 'notAsked' => $verdict->notAsked, 'notTested' => $verdict->notTested, 'coreVersion' => Version::CORE];

@@ -89,7 +89,7 @@ final readonly class SmallSignalForm extends CircuitForm
             $netlist = null === $netlist->find($without) ? throw BadData::at('feedbackPart', \sprintf('the circuit has no part “%s”', $without)) : $netlist->with($without, null);
         }
         try {
-            $solution = OperatingPoint::of(Compiler::compile($netlist, $this->tubes, $input->situation, $input->fitted->factors), $input->situation);
+            $solution = OperatingPoint::of(Compiler::compile($netlist, $this->tubes, $input->solveConditions, $input->fitted->factors), $input->solveConditions);
         } catch (BadCircuit $e) {
             throw BadData::at('', $e->getMessage());
         }

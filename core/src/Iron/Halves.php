@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Iron;
 
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
+use Yew\Core\Test\Reason;
 
 /** The AC voltages of a winding's two halves, of an output or a power transformer: they agree, or turns are missing (IRON-4). */
 final class Halves

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Yew\Core\Iron;
 
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\LeakFigure;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\LeakFigure;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** Winding to core and to other windings: the lowest reading counts, and an ohmmeter alone never passes it (IRON-6). */
 final class Insulation
@@ -29,35 +29,35 @@ final class Insulation
     /**
      * @return list<Reason> one for each pair that was measured, with what it means at B+
      */
-    public static function judge(Trials $trials, IronContext $context): array
+    public static function judge(TestRecord $tests, IronContext $context): array
     {
         $reasons = [];
-        $subjects = array_unique(array_map(static fn (Trial $t): string => $t->subject, $trials->kind(TrialKind::Insulation, TrialKind::InsulationOhms)->all));
+        $subjects = array_unique(array_map(static fn (TakenTest $t): string => $t->subject, $tests->kind(TrialKind::Insulation, TrialKind::InsulationOhms)->all));
         foreach ($subjects as $subject) {
-            $reasons[] = self::pair($trials->about($subject), $subject, $context);
+            $reasons[] = self::pair($tests->about($subject), $subject, $context);
         }
 
         return $reasons;
     }
 
-    private static function pair(Trials $trials, string $subject, IronContext $context): Reason
+    private static function pair(TestRecord $tests, string $subject, IronContext $context): Reason
     {
         // An isolated measurement supersedes one in circuit (JUDGE-7a): earths, feedback and centre-tap resistors lead there too.
-        $trials = $trials->isolated();
-        $inCircuit = !$trials->all[0]->lifted;
+        $tests = $tests->isolated();
+        $inCircuit = !$tests->all[0]->lifted;
         $lowest = $limit = null;
         $highestVolts = 0.0;
         $overrange = $held = false;
-        foreach ($trials->kind(TrialKind::Insulation, TrialKind::InsulationOhms)->all as $trial) {
-            $found = LeakFigure::of($trial);
+        foreach ($tests->kind(TrialKind::Insulation, TrialKind::InsulationOhms)->all as $test) {
+            $found = LeakFigure::of($test);
             $overrange = $overrange || $found->overrange;
-            $highestVolts = max($highestVolts, TrialKind::Insulation === $trial->kind ? $found->volts : 0.0);
+            $highestVolts = max($highestVolts, TrialKind::Insulation === $test->kind ? $found->volts : 0.0);
             $held = $held || (!$found->leaks() && null !== $found->limitOhms && $found->limitOhms >= self::CONDEMNED_OHMS);
             if (null !== $found->leakOhms && (null === $lowest || $found->leakOhms < $lowest)) {
                 $lowest = $found->leakOhms;
             }
             // Only what was seen at full volts counts as seen: nothing at 50 V is nothing at 50 V.
-            if (TrialKind::Insulation === $trial->kind && $found->volts >= $context->insulationVolts) {
+            if (TrialKind::Insulation === $test->kind && $found->volts >= $context->insulationVolts) {
                 $limit = max($limit ?? 0.0, $found->limitOhms ?? $found->leakOhms ?? 0.0);
             }
         }
@@ -87,17 +87,17 @@ final class Insulation
             $limit < self::CONDEMNED_OHMS => new Reason('insulation-limit-too-coarse', Verdict::CannotSay, $figures),
             null !== $lowest && $lowest < $context->insulationOhms => new Reason('insulation-weak', Verdict::Watch, $figures),
             $limit < $context->insulationOhms => new Reason('insulation-seen-short-of-good', Verdict::Watch, $figures),
-            null === $trials->latest(TrialKind::InsulationOhms) || self::ohmsAfterIsMissing($trials) => new Reason('insulation-not-again', Verdict::Watch, $figures),
+            null === $tests->latest(TrialKind::InsulationOhms) || self::ohmsAfterIsMissing($tests) => new Reason('insulation-not-again', Verdict::Watch, $figures),
             default => new Reason('insulation-good', Verdict::Within, $figures),
         };
     }
 
     /** The test itself can break it down further: ohms again after it. */
-    private static function ohmsAfterIsMissing(Trials $trials): bool
+    private static function ohmsAfterIsMissing(TestRecord $tests): bool
     {
         $last = null;
-        foreach ($trials->kind(TrialKind::Insulation, TrialKind::InsulationOhms)->all as $trial) {
-            $last = $trial->kind;
+        foreach ($tests->kind(TrialKind::Insulation, TrialKind::InsulationOhms)->all as $test) {
+            $last = $test->kind;
         }
 
         return TrialKind::InsulationOhms !== $last;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Yew\Core\Iron;
 
-use Yew\Core\Trial\Check;
-use Yew\Core\Trial\Step;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Check;
+use Yew\Core\Test\Step;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** The guided order of a transformer's tests: what needs a dead chassis first, then what is driven, then ohms once more (IRON-6). */
 final class IronPlan
@@ -20,9 +20,9 @@ final class IronPlan
      *
      * @return list<Step>
      */
-    public static function steps(DrawnTransformer $drawn, Trials $trials, float $mainsHertz = 60.0, float $mainsRatio = 1.0): array
+    public static function steps(DrawnTransformer $drawn, TestRecord $tests, float $mainsHertz = 60.0, float $mainsRatio = 1.0): array
     {
-        $step = static fn (TrialKind $kind, string $subject = '', bool $optional = false): Step => Step::of($trials, $kind, $drawn->id, $subject, $optional, self::checks($drawn, $kind, $subject, $mainsHertz, $mainsRatio));
+        $step = static fn (TrialKind $kind, string $subject = '', bool $optional = false): Step => Step::of($tests, $kind, $drawn->id, $subject, $optional, self::checks($drawn, $kind, $subject, $mainsHertz, $mainsRatio));
         $windings = $drawn->windingIds();
         $steps = array_map(static fn (string $w): Step => $step(TrialKind::WindingOhms, $w), $windings);
         $pairs = $drawn->insulationPairs();
@@ -32,7 +32,7 @@ final class IronPlan
         $tap = null === $drawn->tapOhms ? '8' : \sprintf('%g', $drawn->tapOhms);
         if ('output' === $drawn->role) {
             array_push($steps, $step(TrialKind::OutputOhms), $step(TrialKind::Ratio, $tap));
-            foreach ($trials->of($drawn->id)->latestBySubject(TrialKind::Ratio) as $subject => $_) {
+            foreach ($tests->of($drawn->id)->latestBySubject(TrialKind::Ratio) as $subject => $_) {
                 if ((string) $subject !== $tap) {
                     $steps[] = $step(TrialKind::Ratio, (string) $subject);
                 }
@@ -49,7 +49,7 @@ final class IronPlan
             $steps[] = $step(TrialKind::Insulation, $pair);
         }
         foreach ($pairs as $pair) {
-            $steps[] = self::ohmsAgain($drawn, $trials, $pair);
+            $steps[] = self::ohmsAgain($drawn, $tests, $pair);
         }
         if ('power' === $drawn->role) {
             foreach (\array_slice($windings, 1) as $w) {
@@ -81,18 +81,18 @@ final class IronPlan
     }
 
     /** Ohms after the high-voltage test; done only when taken after it. */
-    private static function ohmsAgain(DrawnTransformer $drawn, Trials $trials, string $pair): Step
+    private static function ohmsAgain(DrawnTransformer $drawn, TestRecord $tests, string $pair): Step
     {
         $after = null;
         $tested = false;
-        foreach ($trials->of($drawn->id)->all as $trial) {
-            if ($trial->subject !== $pair) {
+        foreach ($tests->of($drawn->id)->all as $test) {
+            if ($test->subject !== $pair) {
                 continue;
             }
-            if (TrialKind::Insulation === $trial->kind) {
+            if (TrialKind::Insulation === $test->kind) {
                 [$tested, $after] = [true, null];
-            } elseif (TrialKind::InsulationOhms === $trial->kind && $tested) {
-                $after = $trial;
+            } elseif (TrialKind::InsulationOhms === $test->kind && $tested) {
+                $after = $test;
             }
         }
 

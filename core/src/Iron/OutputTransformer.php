@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Yew\Core\Iron;
 
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** Judges an output transformer by its four questions: open, shorted turn, leaking, breaks down at work (IRON-1 to IRON-6, IRON-9, IRON-13). */
 final class OutputTransformer
@@ -27,35 +27,35 @@ final class OutputTransformer
     /** A sister transformer's inductance scatters with the core: half to double is alike (our choice). */
     private const INDUCTANCE_FACTOR = 2.0;
 
-    public static function judge(DrawnTransformer $drawn, Trials $trials, IronContext $context): TransformerVerdict
+    public static function judge(DrawnTransformer $drawn, TestRecord $tests, IronContext $context): TransformerVerdict
     {
-        $ratio = RatioTest::of($trials, $drawn->tapOhms);
+        $ratio = RatioTest::of($tests, $drawn->tapOhms);
         $measured = ['impedanceOhms' => $ratio->impedanceOhms(), 'impedanceBandOhms' => $ratio->bandOhms(), 'taps' => $ratio->taps];
-        $judged = static fn (Trial $t): Reason => self::magnetising($drawn, $t, $ratio, $context);
-        $magnetising = $trials->kind(TrialKind::Magnetising)->deciding($judged);
-        $newest = $trials->latest(TrialKind::Magnetising);
+        $judged = static fn (TakenTest $t): Reason => self::magnetising($drawn, $t, $ratio, $context);
+        $magnetising = $tests->kind(TrialKind::Magnetising)->deciding($judged);
+        $newest = $tests->latest(TrialKind::Magnetising);
         $measured['primaryHenries'] = null === $newest ? null : $judged($newest)->figures['primaryHenries'] ?? null;
-        $reasons = [...$ratio->faults, ...$ratio->compared($drawn, $context), ...self::halves($trials), ...$magnetising, ...WindingOhms::judge($drawn, $trials), ...self::output($drawn, $trials), ...Insulation::judge($trials, $context), ...OverStress::judge($trials)];
+        $reasons = [...$ratio->faults, ...$ratio->compared($drawn, $context), ...self::halves($tests), ...$magnetising, ...WindingOhms::judge($drawn, $tests), ...self::output($drawn, $tests), ...Insulation::judge($tests, $context), ...OverStress::judge($tests)];
         $known = null !== ($drawn->primaryOhms ?? $context->sisterOhms ?? $context->lastVisitOhms) || [] !== $context->loads;
 
-        return TransformerVerdict::of($drawn, $trials, $reasons, $measured, [] !== $ratio->taps && [] !== $magnetising, $known);
+        return TransformerVerdict::of($drawn, $tests, $reasons, $measured, [] !== $ratio->taps && [] !== $magnetising, $known);
     }
 
     /** @return list<Reason> */
-    private static function halves(Trials $trials): array
+    private static function halves(TestRecord $tests): array
     {
-        return $trials->kind(TrialKind::Halves)->deciding(static fn (Trial $t): Reason => Halves::judge($t->value('firstVolts'), $t->value('secondVolts'))[0] ?? new Reason('halves-unread', Verdict::CannotSay));
+        return $tests->kind(TrialKind::Halves)->deciding(static fn (TakenTest $t): Reason => Halves::judge($t->value('firstVolts'), $t->value('secondVolts'))[0] ?? new Reason('halves-unread', Verdict::CannotSay));
     }
 
     /** Reported as reactance and primary inductance; the bare current means nothing without the tap. */
-    private static function magnetising(DrawnTransformer $drawn, Trial $trial, RatioTest $ratio, IronContext $context): Reason
+    private static function magnetising(DrawnTransformer $drawn, TakenTest $test, RatioTest $ratio, IronContext $context): Reason
     {
-        [$volts, $amperes] = [$trial->value('volts'), $trial->value('amperes')];
-        $tap = is_numeric($trial->subject) ? (float) $trial->subject : $drawn->tapOhms;
+        [$volts, $amperes] = [$test->value('volts'), $test->value('amperes')];
+        $tap = is_numeric($test->subject) ? (float) $test->subject : $drawn->tapOhms;
         if (null === $volts || null === $amperes || $amperes <= 0.0 || null === $tap || $tap <= 0.0) {
             return new Reason('magnetising-unread', Verdict::CannotSay);
         }
-        $hertz = $trial->value('hertz') ?? $context->mainsHertz;
+        $hertz = $test->value('hertz') ?? $context->mainsHertz;
         $reactance = Winding::reactance($volts, $amperes, $drawn->ohms('secondary') ?? 0.0);
         $figures = ['reactanceOhms' => $reactance, 'tapOhms' => $tap, 'hertz' => $hertz, 'volts' => $volts, 'amperes' => $amperes];
         $n = null;
@@ -86,24 +86,24 @@ final class OutputTransformer
     }
 
     /** @return list<Reason> continuity of every output, the speaker unplugged (IRON-9) */
-    private static function output(DrawnTransformer $drawn, Trials $trials): array
+    private static function output(DrawnTransformer $drawn, TestRecord $tests): array
     {
         $reasons = [];
-        foreach ($trials->bySubject(TrialKind::OutputOhms) as $taken) {
-            array_push($reasons, ...$taken->deciding(static fn (Trial $t): Reason => self::continuity($t, '' === $t->subject ? $drawn->ohms('secondary') : null)));
+        foreach ($tests->bySubject(TrialKind::OutputOhms) as $taken) {
+            array_push($reasons, ...$taken->deciding(static fn (TakenTest $t): Reason => self::continuity($t, '' === $t->subject ? $drawn->ohms('secondary') : null)));
         }
 
         return $reasons;
     }
 
     /** @param float|null $known DC resistance that the drawing gives the whole winding: it is judged first (IRON-9) */
-    private static function continuity(Trial $trial, ?float $known): Reason
+    private static function continuity(TakenTest $test, ?float $known): Reason
     {
-        [$most, $least] = [$trial->most('ohms'), $trial->least('ohms')];
-        $figures = ['output' => '' === $trial->subject ? 'output' : $trial->subject, 'ohms' => $trial->value('ohms'), 'shownOhms' => $trial->shown('ohms')];
+        [$most, $least] = [$test->most('ohms'), $test->least('ohms')];
+        $figures = ['output' => '' === $test->subject ? 'output' : $test->subject, 'ohms' => $test->value('ohms'), 'shownOhms' => $test->shown('ohms')];
 
         return match (true) {
-            $trial->isBeyond('ohms', self::OPEN_OHMS) => new Reason('output-open', Verdict::Out, $figures),
+            $test->isBeyond('ohms', self::OPEN_OHMS) => new Reason('output-open', Verdict::Out, $figures),
             null !== $known && null !== $most && $most > self::OUTPUT_OHMS[0] && abs($most - $known) <= self::SECONDARY_SHARE * $known + self::LEAD_OHMS => new Reason('output-as-drawn', Verdict::Within, $figures + ['drawnOhms' => $known]),
             null !== $most && $most <= self::OUTPUT_OHMS[0] => new Reason('output-continuous', Verdict::Within, $figures),
             null !== $most && null !== $least && $most <= self::OUTPUT_OHMS[1] => new Reason('output-ohms-high', Verdict::Watch, $figures),

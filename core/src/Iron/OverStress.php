@@ -5,17 +5,17 @@ declare(strict_types=1);
 namespace Yew\Core\Iron;
 
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** Bursts at clipping into a reactive load: does it break down at work (IRON-12)? */
 final class OverStress
 {
     /** @return list<Reason> */
-    public static function judge(Trials $trials): array
+    public static function judge(TestRecord $tests): array
     {
-        return $trials->kind(TrialKind::OverStress)->deciding(static fn (Trial $t): Reason => 'quiet' === $t->choice() ? new Reason('over-stress-quiet', Verdict::Within) : new Reason('over-stress-fails', Verdict::Danger, ['seen' => $t->choice()]));
+        return $tests->kind(TrialKind::OverStress)->deciding(static fn (TakenTest $t): Reason => 'quiet' === $t->choice() ? new Reason('over-stress-quiet', Verdict::Within) : new Reason('over-stress-fails', Verdict::Danger, ['seen' => $t->choice()]));
     }
 }

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Yew\Core\Iron;
 
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** Judges a power transformer: copper, insulation, off-load volts, the mains it was made for, heat (IRON-6 to IRON-8). */
 final class PowerTransformer
@@ -20,32 +20,32 @@ final class PowerTransformer
     /** Windings that are all off alike, by more than this, tell of another primary, percent (our choice). */
     private const OTHER_MAINS_PERCENT = 4.0;
 
-    public static function judge(DrawnTransformer $drawn, Trials $trials, IronContext $context): TransformerVerdict
+    public static function judge(DrawnTransformer $drawn, TestRecord $tests, IronContext $context): TransformerVerdict
     {
-        $measured = ['windings' => self::offLoad($drawn, $trials, $context)];
+        $measured = ['windings' => self::offLoad($drawn, $tests, $context)];
         $made = self::madeFor($measured['windings'], $drawn, $context);
         $measured['madeForVolts'] = $made['volts'] ?? null;
         $volts = array_values(array_filter(array_map(self::voltsReason(...), $measured['windings'])));
         if (null !== $made && abs($made['ratio'] - 1) > self::OTHER_MAINS_PERCENT / 100) {
             $volts = [new Reason('made-for-other-mains', Verdict::Watch, ['madeForVolts' => $made['volts'], 'wiredForVolts' => $made['wired']])];
         }
-        $reasons = [...WindingOhms::judge($drawn, $trials), ...Insulation::judge($trials, $context), ...$volts, ...self::halves($trials), ...self::heat($trials), ...self::surface($trials)];
+        $reasons = [...WindingOhms::judge($drawn, $tests), ...Insulation::judge($tests, $context), ...$volts, ...self::halves($tests), ...self::heat($tests), ...self::surface($tests)];
 
-        return TransformerVerdict::of($drawn, $trials, $reasons, $measured, [] !== $measured['windings'], null !== $drawn->ratedVolts && [] !== array_filter($drawn->windings, static fn (array $w): bool => null !== $w['volts']));
+        return TransformerVerdict::of($drawn, $tests, $reasons, $measured, [] !== $measured['windings'], null !== $drawn->ratedVolts && [] !== array_filter($drawn->windings, static fn (array $w): bool => null !== $w['volts']));
     }
 
     /**
      * @return list<array{winding: string, volts: float, mainsVolts: float, expectedVolts: float|null, deviationPercent: float|null}>
      */
-    private static function offLoad(DrawnTransformer $drawn, Trials $trials, IronContext $context): array
+    private static function offLoad(DrawnTransformer $drawn, TestRecord $tests, IronContext $context): array
     {
         $found = [];
-        foreach ($trials->latestBySubject(TrialKind::OffLoad) as $subject => $trial) {
-            [$mains, $volts] = [$trial->value('mainsVolts'), $trial->value('volts')];
+        foreach ($tests->latestBySubject(TrialKind::OffLoad) as $subject => $test) {
+            [$mains, $volts] = [$test->value('mainsVolts'), $test->value('volts')];
             if (null === $mains || null === $volts) {
                 continue;
             }
-            $volts += $trial->value('otherHalfVolts') ?? 0.0;
+            $volts += $test->value('otherHalfVolts') ?? 0.0;
             $expected = null;
             foreach ($drawn->windings as $winding) {
                 if ($winding['id'] === (string) $subject && null !== $winding['volts'] && null !== $drawn->ratedVolts) {
@@ -98,21 +98,21 @@ final class PowerTransformer
     }
 
     /** @return list<Reason> */
-    private static function halves(Trials $trials): array
+    private static function halves(TestRecord $tests): array
     {
         $reasons = [];
-        foreach ($trials->latestBySubject(TrialKind::OffLoad) as $subject => $trial) {
-            array_push($reasons, ...Halves::judge($trial->value('volts'), $trial->value('otherHalfVolts'), ['winding' => (string) $subject]));
+        foreach ($tests->latestBySubject(TrialKind::OffLoad) as $subject => $test) {
+            array_push($reasons, ...Halves::judge($test->value('volts'), $test->value('otherHalfVolts'), ['winding' => (string) $subject]));
         }
 
         return $reasons;
     }
 
     /** @return list<Reason> a surface can be touched, a winding not: what is warm outside is hotter within (IRON-8) */
-    private static function surface(Trials $trials): array
+    private static function surface(TestRecord $tests): array
     {
-        $trial = $trials->latest(TrialKind::Surface);
-        [$surface, $ambient] = [$trial?->value('surfaceCelsius'), $trial?->value('ambientCelsius')];
+        $test = $tests->latest(TrialKind::Surface);
+        [$surface, $ambient] = [$test?->value('surfaceCelsius'), $test?->value('ambientCelsius')];
         if (null === $surface || null === $ambient) {
             return [];
         }
@@ -122,10 +122,10 @@ final class PowerTransformer
     }
 
     /** @return list<Reason> heat by resistance rise, class A insulation unless the part says more (IRON-8) */
-    private static function heat(Trials $trials): array
+    private static function heat(TestRecord $tests): array
     {
-        return array_values(array_filter(array_map(static function (Trial $trial): ?Reason {
-            [$cold, $t1, $hot] = [$trial->value('coldOhms'), $trial->value('coldCelsius'), $trial->value('hotOhms')];
+        return array_values(array_filter(array_map(static function (TakenTest $test): ?Reason {
+            [$cold, $t1, $hot] = [$test->value('coldOhms'), $test->value('coldCelsius'), $test->value('hotOhms')];
             if (null === $cold || null === $t1 || null === $hot || $cold <= 0.0) {
                 return null;
             }
@@ -134,6 +134,6 @@ final class PowerTransformer
             $figures = ['meanCelsius' => $mean, 'hotSpotCelsius' => $spot, 'riseKelvin' => $mean - $t1, 'classCelsius' => Winding::CLASSES['A'], 'lifeFactor' => Winding::lifeFactor(Winding::CLASSES['A'] - $spot)];
 
             return new Reason($spot > Winding::CLASSES['A'] ? 'winding-too-hot' : ($spot > Winding::CLASSES['A'] - 10.0 ? 'winding-warm' : 'winding-cool'), $spot > Winding::CLASSES['A'] ? Verdict::Out : ($spot > Winding::CLASSES['A'] - 10.0 ? Verdict::Watch : Verdict::Within), $figures);
-        }, $trials->latestBySubject(TrialKind::ResistanceRise))));
+        }, $tests->latestBySubject(TrialKind::ResistanceRise))));
     }
 }

@@ -6,10 +6,10 @@ namespace Yew\Core\Iron;
 
 use Yew\Core\Quantity\Quantity;
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** The ratio of every tap, what impedance they tell together, and what that means for the tubes (IRON-1 to IRON-3). */
 final readonly class RatioTest
@@ -30,17 +30,17 @@ final readonly class RatioTest
     }
 
     /** @param float|null $tapOhms the drawn tap, for a trial that names none */
-    public static function of(Trials $trials, ?float $tapOhms): self
+    public static function of(TestRecord $tests, ?float $tapOhms): self
     {
         $taps = $faults = $byTap = [];
-        foreach ($trials->latestBySubject(TrialKind::Ratio) as $trial) {
-            $ohms = is_numeric($trial->subject) ? (float) $trial->subject : $tapOhms;
-            [$primary, $secondary] = [$trial->figures['primaryVolts'] ?? null, $trial->figures['secondaryVolts'] ?? null];
+        foreach ($tests->latestBySubject(TrialKind::Ratio) as $test) {
+            $ohms = is_numeric($test->subject) ? (float) $test->subject : $tapOhms;
+            [$primary, $secondary] = [$test->figures['primaryVolts'] ?? null, $test->figures['secondaryVolts'] ?? null];
             if (null === $ohms || $ohms <= 0.0 || null === $primary?->plain() || null === $secondary?->plain()) {
                 $faults[] = new Reason('ratio-tap-unknown', Verdict::CannotSay);
                 continue;
             }
-            $fault = self::fault($trial, $primary, $secondary, $ohms);
+            $fault = self::fault($test, $primary, $secondary, $ohms);
             if (null !== $fault) {
                 $faults[] = $fault;
                 continue;
@@ -91,7 +91,7 @@ final readonly class RatioTest
         return [...$reasons, ...self::forTubes($measured, $drawn, $context)];
     }
 
-    private static function fault(Trial $trial, Quantity $primary, Quantity $secondary, float $ohms): ?Reason
+    private static function fault(TakenTest $test, Quantity $primary, Quantity $secondary, float $ohms): ?Reason
     {
         $figures = ['tapOhms' => $ohms, 'primaryVolts' => $primary->value, 'secondaryVolts' => $secondary->value];
 

@@ -120,7 +120,7 @@ final class ReplacementSheet
             }
         }
         try {
-            return OperatingPoint::of(Compiler::compile($netlist, $circuit->tubes, $circuit->working->situation, $circuit->fitted->factors), $circuit->working->situation);
+            return OperatingPoint::of(Compiler::compile($netlist, $circuit->tubes, $circuit->working->conditions, $circuit->fitted->factors), $circuit->working->conditions);
         } catch (DidNotConverge) {
             return $circuit->working;
         }

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Yew\Core\Iron;
 
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** What is said of a transformer: one word with its reasons, what it measured, and what was not asked (IRON-13). */
 final readonly class TransformerVerdict
@@ -32,18 +32,18 @@ final readonly class TransformerVerdict
      * @param bool                 $turnsAsked whether what was measured can tell a shorted turn
      * @param bool                 $known      whether the drawing, a sister or an earlier visit says what its turns should give
      */
-    public static function of(DrawnTransformer $drawn, Trials $trials, array $reasons, array $measured, bool $turnsAsked, bool $known): self
+    public static function of(DrawnTransformer $drawn, TestRecord $tests, array $reasons, array $measured, bool $turnsAsked, bool $known): self
     {
-        $tested = static fn (TrialKind $kind): array => array_map(strval(...), array_keys($trials->latestBySubject($kind)));
+        $tested = static fn (TrialKind $kind): array => array_map(strval(...), array_keys($tests->latestBySubject($kind)));
         // Continuity at the output is the secondary's (IRON-9).
-        $through = [] === $trials->kind(TrialKind::OutputOhms)->all ? [] : ['secondary'];
+        $through = [] === $tests->kind(TrialKind::OutputOhms)->all ? [] : ['secondary'];
         $windings = array_values(array_diff($drawn->windingIds(), $tested(TrialKind::WindingOhms), $through));
         $pairs = array_values(array_diff($drawn->insulationPairs(), $tested(TrialKind::Insulation)));
         $notAsked = array_keys(array_filter([
             'open' => [] !== $windings,
             'shorted-turn' => !$turnsAsked,
             'leaking' => [] !== $pairs,
-            'breaks-down' => 'output' === $drawn->role && [] === $trials->kind(TrialKind::OverStress)->all,
+            'breaks-down' => 'output' === $drawn->role && [] === $tests->kind(TrialKind::OverStress)->all,
         ]));
         $notTested = [...array_map($drawn->nameOf(...), $windings), ...array_map(static fn (string $p): string => str_replace('-', ' to ', $p), $pairs)];
         $worst = Reason::worst($reasons);

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Yew\Core\Iron;
 
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** DC resistance of each winding against the drawing, and of the halves against each other (IRON-4, IRON-7). */
 final class WindingOhms
@@ -24,12 +24,12 @@ final class WindingOhms
     private const HALVES_PERCENT = 20.0;
 
     /** @return list<Reason> the part in its place now beside the one measured there before: a replacement against the old (IRON-7) */
-    private static function beforeIt(DrawnTransformer $drawn, Trials $trials, string $winding, ?float $ohms): array
+    private static function beforeIt(DrawnTransformer $drawn, TestRecord $tests, string $winding, ?float $ohms): array
     {
         $before = null;
-        foreach ([...$trials->former, ...$trials->all] as $trial) {
-            $value = TrialKind::WindingOhms === $trial->kind ? $trial->value('ohms') : null;
-            if ($trial->subject === $winding && null !== $value && null !== $ohms && abs($value - $ohms) > self::LIKE_PERCENT / 100 * max($value, $ohms)) {
+        foreach ([...$tests->former, ...$tests->all] as $test) {
+            $value = TrialKind::WindingOhms === $test->kind ? $test->value('ohms') : null;
+            if ($test->subject === $winding && null !== $value && null !== $ohms && abs($value - $ohms) > self::LIKE_PERCENT / 100 * max($value, $ohms)) {
                 $before = $value;
             }
         }
@@ -38,14 +38,14 @@ final class WindingOhms
     }
 
     /** @return list<Reason> one or two per winding measured */
-    public static function judge(DrawnTransformer $drawn, Trials $trials): array
+    public static function judge(DrawnTransformer $drawn, TestRecord $tests): array
     {
         $reasons = [];
-        foreach ($trials->bySubject(TrialKind::WindingOhms) as $subject => $taken) {
-            array_push($reasons, ...$taken->deciding(static fn (Trial $t): Reason => self::winding($drawn, $t)));
-            array_push($reasons, ...self::beforeIt($drawn, $trials, (string) $subject, $taken->latest(TrialKind::WindingOhms)?->value('ohms')));
+        foreach ($tests->bySubject(TrialKind::WindingOhms) as $subject => $taken) {
+            array_push($reasons, ...$taken->deciding(static fn (TakenTest $t): Reason => self::winding($drawn, $t)));
+            array_push($reasons, ...self::beforeIt($drawn, $tests, (string) $subject, $taken->latest(TrialKind::WindingOhms)?->value('ohms')));
         }
-        $latest = $trials->latestBySubject(TrialKind::WindingOhms);
+        $latest = $tests->latestBySubject(TrialKind::WindingOhms);
         [$a, $b] = [($latest['half a'] ?? null)?->value('ohms'), ($latest['half b'] ?? null)?->value('ohms')];
         if (null !== $a && null !== $b && min($a, $b) > 0.0) {
             $apart = 100 * (max($a, $b) / min($a, $b) - 1);
@@ -55,14 +55,14 @@ final class WindingOhms
         return $reasons;
     }
 
-    private static function winding(DrawnTransformer $drawn, Trial $trial): Reason
+    private static function winding(DrawnTransformer $drawn, TakenTest $test): Reason
     {
-        [$ohms, $most, $least] = [$trial->value('ohms'), $trial->most('ohms'), $trial->least('ohms')];
-        $known = $drawn->ohms($trial->subject);
-        $figures = ['winding' => $drawn->nameOf($trial->subject), 'ohms' => $ohms, 'shownOhms' => $trial->shown('ohms'), 'drawnOhms' => $known];
+        [$ohms, $most, $least] = [$test->value('ohms'), $test->most('ohms'), $test->least('ohms')];
+        $known = $drawn->ohms($test->subject);
+        $figures = ['winding' => $drawn->nameOf($test->subject), 'ohms' => $ohms, 'shownOhms' => $test->shown('ohms'), 'drawnOhms' => $known];
 
         return match (true) {
-            $trial->isBeyond('ohms', max(self::OPEN_OHMS, self::HIGH_SHARE * ($known ?? 0.0))) => new Reason('winding-open', Verdict::Out, $figures),
+            $test->isBeyond('ohms', max(self::OPEN_OHMS, self::HIGH_SHARE * ($known ?? 0.0))) => new Reason('winding-open', Verdict::Out, $figures),
             // A heater winding's hundredths of an ohm are lead resistance: no ohmmeter can tell a short there.
             null !== $known && $known >= 1.0 && null !== $most && $most < self::SHORTED_SHARE * $known => new Reason('winding-shorted', Verdict::Out, $figures),
             null !== $known && $known >= 1.0 && null !== $least && $least > self::HIGH_SHARE * $known => new Reason('winding-high', Verdict::Out, $figures),

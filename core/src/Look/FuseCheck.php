@@ -7,7 +7,7 @@ namespace Yew\Core\Look;
 use Yew\Core\Bench\FuseFamily;
 use Yew\Core\Bench\FuseMark;
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
+use Yew\Core\Test\Reason;
 
 /** Whether a fitted fuse protects what is drawn, at this mains (FUSE-1). */
 final class FuseCheck

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Look;
 
-use Yew\Core\Trial\Step;
+use Yew\Core\Test\Step;
 
 /** One stop of the walk round the amplifier. */
 final readonly class LookItem

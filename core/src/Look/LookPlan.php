@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Yew\Core\Look;
 
 use Yew\Core\Sheet\Sheet;
-use Yew\Core\Trial\Step;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Step;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** The walk round a cold amplifier, made from its sheet: mains first, since that is what kills (§4 of the trade; SAFE-4a, LOOK-5). */
 final class LookPlan
@@ -21,9 +21,9 @@ final class LookPlan
      *
      * @return list<LookItem>
      */
-    public static function items(?Sheet $sheet, array $cans, array $iron, Trials $trials): array
+    public static function items(?Sheet $sheet, array $cans, array $iron, TestRecord $tests): array
     {
-        $step = static fn (TrialKind $kind, string $part, string $subject = '', bool $optional = false): Step => Step::of($trials, $kind, $part, $subject, $optional);
+        $step = static fn (TrialKind $kind, string $part, string $subject = '', bool $optional = false): Step => Step::of($tests, $kind, $part, $subject, $optional);
         $items = [new LookItem('mains', 'mains', '', [
             $step(TrialKind::Cord, 'mains'), $step(TrialKind::LiveLead, 'mains'), $step(TrialKind::LineCapacitor, 'mains'), $step(TrialKind::EarthBond, 'mains', 'cord'), $step(TrialKind::MainsInsulation, 'mains'), $step(TrialKind::Primary, 'mains', '', true),
         ])];

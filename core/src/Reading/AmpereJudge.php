@@ -15,7 +15,7 @@ final class AmpereJudge
             return $base->because(Verdict::CannotSay, $expected->obstacle ?? 'nothing-printed');
         }
         $figures = ['deviationPercent' => abs($belongs) > 0.0 ? 100 * ($amperes / $belongs - 1) : null, 'expectedAmperes' => $belongs];
-        $reach = $base->bandHalf ?? 0.0;
+        $reach = $base->halfWidth95Volts ?? 0.0;
         if ($amperes - $reach <= $window->high && $amperes + $reach >= $window->low && 2 * $reach > ($window->high - $window->low) / 2) {
             return $base->because(Verdict::CannotSay, 'meter-too-coarse', $figures);
         }

@@ -21,7 +21,7 @@ final readonly class BranchCurrent
     private function __construct(
         public Part $part,
         public float $amperes,
-        public float $bandHalf,
+        public float $halfWidth95Volts,
         public ?float $expectedAmperes,
         public float $watts,
         public Verdict $verdict,
@@ -112,7 +112,7 @@ final readonly class BranchCurrent
             'from' => $this->part->from,
             'to' => $this->part->to,
             'amperes' => $this->amperes,
-            'bandHalfAmperes' => $this->bandHalf,
+            'bandHalfAmperes' => $this->halfWidth95Volts,
             'expectedAmperes' => $this->expectedAmperes,
             'deviationPercent' => null === $this->expectedAmperes || 0.0 === $this->expectedAmperes ? null : 100 * ($this->amperes / $this->expectedAmperes - 1),
             'watts' => $this->watts,

@@ -39,35 +39,35 @@ final class Judge
     private const SISTER_RAIL_PERCENT = 3.0;
     private const SISTER_PERCENT = 10.0;
 
-    public static function judge(TestPoint $point, TypedReading $reading, Setting $setting, Neighbourhood $near = new Neighbourhood()): Judgement
+    public static function judge(TestPoint $point, TypedReading $reading, ReadingContext $context, ComparisonReadings $near = new ComparisonReadings()): Judgement
     {
         if ([] !== $reading->tapped) {
-            return self::tapped($point, $reading, $setting, $near);
+            return self::tapped($point, $reading, $context, $near);
         }
-        $expected = Expecter::at($point, $setting);
+        $expected = Expectation::at($point, $context);
         $bounded = ReadingKind::Value !== $reading->kind;
-        $figure = $setting->meter?->figure($point->function, $reading->volts, $reading->resolution, $reading->id);
+        $figure = $context->meter?->figure($point->function, $reading->volts, $reading->resolution, $reading->id);
         $base = new Judgement(Verdict::CannotSay, [], '', $expected->figures, $expected->reference, $bounded ? null : $reading->volts, $expected->volts, $expected->window, $bounded ? null : $figure?->halfWidth95());
-        $judgement = $bounded ? self::bounded($base, $point, $reading, $setting, $expected) : self::value($base, $point, $reading, $setting, $expected, $near);
+        $judgement = $bounded ? self::bounded($base, $point, $reading, $context, $expected) : self::value($base, $point, $reading, $context, $expected, $near);
 
-        return $judgement->marked(...self::circumstances($setting));
+        return $judgement->marked(...self::circumstances($context));
     }
 
     /** @return list<Mark> */
-    private static function circumstances(Setting $setting): array
+    private static function circumstances(ReadingContext $context): array
     {
-        $marks = $setting->isWarming() ? [Mark::Warming, Mark::Provisional] : [];
-        $stagesOut = [] !== ($setting->conditions->tubesOut() ?? []);
+        $marks = $context->isWarming() ? [Mark::Warming, Mark::Provisional] : [];
+        $stagesOut = [] !== ($context->conditions->tubesOut() ?? []);
 
-        return true === $setting->conditions->limited() || $stagesOut || ChassisState::Ramping === $setting->state ? [...$marks, Mark::Provisional] : $marks;
+        return true === $context->conditions->limited() || $stagesOut || ChassisState::Ramping === $context->state ? [...$marks, Mark::Provisional] : $marks;
     }
 
     /** A reading that moves when tapped: the worst value seen decides (JUDGE-7). */
-    private static function tapped(TestPoint $point, TypedReading $reading, Setting $setting, Neighbourhood $near): Judgement
+    private static function tapped(TestPoint $point, TypedReading $reading, ReadingContext $context, ComparisonReadings $near): Judgement
     {
         $worst = null;
         foreach ($reading->tapped as $volts) {
-            $judgement = self::judge($point, $reading->at($volts), $setting, $near);
+            $judgement = self::judge($point, $reading->at($volts), $context, $near);
             $further = null !== $worst && $judgement->verdict === $worst->verdict && null !== $judgement->expectedVolts
                 && abs(($judgement->volts ?? 0.0) - $judgement->expectedVolts) > abs(($worst->volts ?? 0.0) - $judgement->expectedVolts);
             if (null === $worst || $judgement->verdict->severity() > $worst->verdict->severity() || $further) {
@@ -82,7 +82,7 @@ final class Judge
     }
 
     /** Overload, above and below: bounds that may lie wholly outside or inside the window (JUDGE-7f). */
-    private static function bounded(Judgement $base, TestPoint $point, TypedReading $reading, Setting $setting, Expected $expected): Judgement
+    private static function bounded(Judgement $base, TestPoint $point, TypedReading $reading, ReadingContext $context, Expected $expected): Judgement
     {
         if (ReadingKind::Overload === $reading->kind) {
             return $base->because(Verdict::CannotSay, 'overload');
@@ -94,11 +94,11 @@ final class Judge
             $reading->volts >= 0.0 => -$reading->volts,
             default => null,
         };
-        $danger = ReadingKind::Above === $reading->kind && MeterFunction::DcAmperes !== $point->function ? Ratings::danger($point, $setting, $reading->volts) : null;
+        $danger = ReadingKind::Above === $reading->kind && MeterFunction::DcAmperes !== $point->function ? Ratings::danger($point, $context, $reading->volts) : null;
         if (null !== $danger) {
             return $base->because(Verdict::Danger, $danger[0], [...$limit, ...$danger[1]]);
         }
-        $belongs = self::belongingBias($point, $setting, $expected);
+        $belongs = self::belongingBias($point, $context, $expected);
         if (null !== $belongs && null !== $least && $least > self::LOST_SHARE * $belongs) {
             return $base->because(Verdict::Danger, 'bias-lost', [...$limit, 'belongsVolts' => $belongs]);
         }
@@ -119,21 +119,21 @@ final class Judge
         return $reading->volts < $window->low && ($reading->volts < 0.0 || $window->low > 0.0) ? $base->because(Verdict::Out, 'below-window', $limit) : $base->because(Verdict::CannotSay, 'limit-inside-window', $limit);
     }
 
-    private static function value(Judgement $base, TestPoint $point, TypedReading $reading, Setting $setting, Expected $expected, Neighbourhood $near): Judgement
+    private static function value(Judgement $base, TestPoint $point, TypedReading $reading, ReadingContext $context, Expected $expected, ComparisonReadings $near): Judgement
     {
         $volts = $reading->volts;
         if (MeterFunction::DcAmperes === $point->function) {
             return AmpereJudge::judge($base, $volts, $expected);
         }
-        $danger = Ratings::danger($point, $setting, $volts);
+        $danger = Ratings::danger($point, $context, $volts);
         if (null !== $danger) {
             return $base->because(Verdict::Danger, $danger[0], $danger[1]);
         }
-        $lost = self::lostBias($base, $point, $volts, $setting, $expected, $near) ?? self::overReturn($base, $point, $volts, $expected, $near);
+        $lost = self::lostBias($base, $point, $volts, $context, $expected, $near) ?? self::overReturn($base, $point, $volts, $expected, $near);
         if (null !== $lost) {
             return $lost;
         }
-        $other = self::printedOtherwise($point, $setting);
+        $other = self::printedOtherwise($point, $context);
         if (null !== $other) {
             return $base->because(Verdict::CannotSay, MeterFunction::DcVolts === $other ? 'ac-at-a-dc-point' : 'dc-at-an-ac-point');
         }
@@ -141,7 +141,7 @@ final class Judge
             return self::againstSister($base, $point, $volts, $near);
         }
         // On the way up, or through a limiter, a heater is meant to be short of its volts.
-        $full = ChassisState::Energised === $setting->state && true !== $setting->conditions->limited();
+        $full = ChassisState::Energised === $context->state && true !== $context->conditions->limited();
         if ($full && Ratings::heaterStarved($point, $volts) && null === $expected->obstacle) {
             return self::deviating($base, $volts, $expected)->because(Verdict::Out, 'heater-below-rating', ['ratedVolts' => $point->ratedVolts]);
         }
@@ -150,9 +150,9 @@ final class Judge
         }
         $base = self::deviating($base, $volts, $expected);
         if ($point->kind->zeroIsLeakage() && 0.0 === $point->printedVolts) {
-            return self::leakage($base, $point, $reading, $setting);
+            return self::leakage($base, $point, $reading, $context);
         }
-        $noise = max($base->bandHalf ?? 0.0, $reading->resolution / 2);
+        $noise = max($base->halfWidth95Volts ?? 0.0, $reading->resolution / 2);
         if (0.0 !== $point->printedVolts && abs($expected->volts) > $noise && abs($volts) <= $noise) {
             return $near->neighboursHealthy && !$near->zeroBefore ? $base->because(Verdict::CannotSay, 'dead-zero') : $base->because(Verdict::Out, 'zero');
         }
@@ -160,22 +160,22 @@ final class Judge
             return $base->because(Verdict::Out, 'wrong-sign');
         }
         $window = $expected->window;
-        $reach = $base->bandHalf ?? 0.0;
+        $reach = $base->halfWidth95Volts ?? 0.0;
         $reachesIn = $volts - $reach <= $window->high && $volts + $reach >= $window->low;
         if ($reachesIn && 2 * $reach > ($window->high - $window->low) / 2) {
             return $base->because(Verdict::CannotSay, 'meter-too-coarse');
         }
 
-        return self::beside(self::inWindow($base, $point, $volts, $expected->volts, $window, $setting), $point, $volts, $near);
+        return self::beside(self::inWindow($base, $point, $volts, $expected->volts, $window, $context), $point, $volts, $near);
     }
 
     /**
      * Bias that is gone, or has the wrong sign: the worst bias, whatever the neighbours say and whatever kind the point was given.
      * Where today's value cannot be said, nothing at all on a live chassis is lost all the same.
      */
-    private static function lostBias(Judgement $base, TestPoint $point, float $volts, Setting $setting, Expected $expected, Neighbourhood $near): ?Judgement
+    private static function lostBias(Judgement $base, TestPoint $point, float $volts, ReadingContext $context, Expected $expected, ComparisonReadings $near): ?Judgement
     {
-        $belongs = self::belongingBias($point, $setting, $expected);
+        $belongs = self::belongingBias($point, $context, $expected);
         if (null === $belongs || $volts <= self::LOST_SHARE * $belongs) {
             return null;
         }
@@ -185,22 +185,22 @@ final class Judge
     }
 
     /** Bias volts that belong at a point now; null where none do, or where it may be cut off. */
-    private static function belongingBias(TestPoint $point, Setting $setting, Expected $expected): ?float
+    private static function belongingBias(TestPoint $point, ReadingContext $context, Expected $expected): ?float
     {
         $volts = null === $expected->obstacle ? $expected->volts : $point->printedVolts;
-        $cutOff = null !== $expected->obstacle && (\in_array($expected->obstacle, ['standby', 'floating'], true) || ChassisState::Energised !== $setting->state);
+        $cutOff = null !== $expected->obstacle && (\in_array($expected->obstacle, ['standby', 'floating'], true) || ChassisState::Energised !== $context->state);
 
         return null === $volts || $volts > -self::BIAS_VOLTS || $cutOff ? null : $volts;
     }
 
     /** A grid is judged against what it returns to, not against the chassis: −30 V over a −34 V return is 4 V of leakage (SAFE-6, CAP-4). */
-    private static function overReturn(Judgement $base, TestPoint $point, float $volts, Expected $expected, Neighbourhood $near): ?Judgement
+    private static function overReturn(Judgement $base, TestPoint $point, float $volts, Expected $expected, ComparisonReadings $near): ?Judgement
     {
         if (null === $near->returnVolts || !\in_array($point->kind, [PointKind::Grid, PointKind::Bias], true) || ($point->printedVolts ?? 0.0) > 0.0) {
             return null;
         }
         $loading = $expected->figures['loadingFactor'] ?? 1.0;
-        $over = $volts - $near->returnVolts * (is_numeric($loading) ? (float) $loading : 1.0) - ($base->bandHalf ?? 0.0);
+        $over = $volts - $near->returnVolts * (is_numeric($loading) ? (float) $loading : 1.0) - ($base->halfWidth95Volts ?? 0.0);
         if ($over <= self::GRID_LEAK_VOLTS) {
             return null;
         }
@@ -210,11 +210,11 @@ final class Judge
     }
 
     /** The function that the sheet prints at this place, where it prints none of this one: AC read at a DC point, or the reverse. */
-    private static function printedOtherwise(TestPoint $point, Setting $setting): ?MeterFunction
+    private static function printedOtherwise(TestPoint $point, ReadingContext $context): ?MeterFunction
     {
         $other = MeterFunction::DcVolts === $point->function ? MeterFunction::AcVolts : MeterFunction::DcVolts;
 
-        return null === $point->printedVolts && null === $setting->sheet?->point($point->place, $point->function) && null !== $setting->sheet?->point($point->place, $other) ? $other : null;
+        return null === $point->printedVolts && null === $context->sheet?->point($point->place, $point->function) && null !== $context->sheet?->point($point->place, $other) ? $other : null;
     }
 
     private static function deviating(Judgement $base, float $volts, Expected $expected): Judgement
@@ -227,7 +227,7 @@ final class Judge
         ]);
     }
 
-    private static function inWindow(Judgement $base, TestPoint $point, float $volts, float $expected, Bounds $window, Setting $setting): Judgement
+    private static function inWindow(Judgement $base, TestPoint $point, float $volts, float $expected, Bounds $window, ReadingContext $context): Judgement
     {
         $half = $volts < $expected ? $expected - $window->low : $window->high - $expected;
         $share = $half > 0.0 ? abs($volts - $expected) / $half : 0.0;
@@ -239,9 +239,9 @@ final class Judge
                 default => $base->because(Verdict::Out, $volts < $expected ? 'low' : 'high'),
             };
         }
-        $code = PointKind::Bias === $point->kind && self::outputTubesIn($setting) ? 'bias-current-decides' : ($share > self::WATCH_SHARE ? 'near-edge' : 'within');
+        $code = PointKind::Bias === $point->kind && self::outputTubesIn($context) ? 'bias-current-decides' : ($share > self::WATCH_SHARE ? 'near-edge' : 'within');
         $judged = $base->because($share > self::WATCH_SHARE ? Verdict::Watch : Verdict::Within, $code);
-        $reach = $base->bandHalf ?? 0.0;
+        $reach = $base->halfWidth95Volts ?? 0.0;
 
         return $volts - $reach < $window->low || $volts + $reach > $window->high ? $judged->marked(Mark::Edge) : $judged;
     }
@@ -252,10 +252,10 @@ final class Judge
         return PointKind::Bias === $point->kind || ($expected <= -self::OUTPUT_BIAS_VOLTS && !\in_array($point->kind, [PointKind::Plate, PointKind::Cathode, PointKind::Screen, PointKind::Heater], true));
     }
 
-    private static function outputTubesIn(Setting $setting): bool
+    private static function outputTubesIn(ReadingContext $context): bool
     {
-        $out = $setting->conditions->tubesOut() ?? [];
-        foreach ($setting->sheet->tubes ?? [] as $tube) {
+        $out = $context->conditions->tubesOut() ?? [];
+        foreach ($context->sheet->tubes ?? [] as $tube) {
             if ($tube->output && !\in_array($tube->position, $out, true)) {
                 return true;
             }
@@ -265,9 +265,9 @@ final class Judge
     }
 
     /** A grid or sense point printed 0 V: what is there is leakage, judged by what it does (JUDGE-2, CAP-4). */
-    private static function leakage(Judgement $base, TestPoint $point, TypedReading $reading, Setting $setting): Judgement
+    private static function leakage(Judgement $base, TestPoint $point, TypedReading $reading, ReadingContext $context): Judgement
     {
-        $resolution = max($reading->resolution, $setting->meter?->rangeFor($point->function, $reading->volts)->resolution ?? 0.0, $base->bandHalf ?? 0.0);
+        $resolution = max($reading->resolution, $context->meter?->rangeFor($point->function, $reading->volts)->resolution ?? 0.0, $base->halfWidth95Volts ?? 0.0);
         $current = null === $point->gridLeakOhms ? [] : ['leakageAmperes' => abs($reading->volts) / $point->gridLeakOhms];
         $size = abs($reading->volts);
 
@@ -280,7 +280,7 @@ final class Judge
     }
 
     /** Nothing is printed: the sister or the last visit is the reference (JUDGE-6). */
-    private static function againstSister(Judgement $base, TestPoint $point, float $volts, Neighbourhood $near): Judgement
+    private static function againstSister(Judgement $base, TestPoint $point, float $volts, ComparisonReadings $near): Judgement
     {
         $other = $near->sisterVolts ?? $near->lastVisitVolts;
         if (null === $other || abs($other) < 0.05) {
@@ -292,7 +292,7 @@ final class Judge
         $reference = null === $near->sisterVolts ? 'last-visit' : 'sister';
         $share = abs($volts - $other) / $half;
         $figures = [...$base->figures, 'sisterPlace' => $near->sisterPlace, 'referenceVolts' => $other, 'deviationVolts' => $volts - $other, 'deviationPercent' => 100 * ($volts / $other - 1)];
-        $judged = new Judgement(Verdict::CannotSay, $base->marks, '', $figures, $reference, $volts, $other, $window, $base->bandHalf);
+        $judged = new Judgement(Verdict::CannotSay, $base->marks, '', $figures, $reference, $volts, $other, $window, $base->halfWidth95Volts);
         if ($share > 1.0) {
             return $judged->because(Verdict::Out, 'unlike-'.$reference);
         }
@@ -301,7 +301,7 @@ final class Judge
     }
 
     /** Within the print, but unlike its sister: worth a look (JUDGE-6). */
-    private static function beside(Judgement $judged, TestPoint $point, float $volts, Neighbourhood $near): Judgement
+    private static function beside(Judgement $judged, TestPoint $point, float $volts, ComparisonReadings $near): Judgement
     {
         if (null === $near->sisterVolts || abs($near->sisterVolts) < 0.5) {
             return $judged;

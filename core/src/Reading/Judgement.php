@@ -12,8 +12,8 @@ final readonly class Judgement
     /**
      * @param list<Mark>           $marks
      * @param array<string, mixed> $figures
-     * @param string               $reference printed | sister | last-visit | rating | none
-     * @param float|null           $bandHalf  half of the reading's own 95 % band, volts
+     * @param string               $reference        printed | sister | last-visit | rating | none
+     * @param float|null           $halfWidth95Volts half of the reading's own 95 % band, volts
      */
     public function __construct(
         public Verdict $verdict,
@@ -24,14 +24,14 @@ final readonly class Judgement
         public ?float $volts,
         public ?float $expectedVolts,
         public ?Bounds $window,
-        public ?float $bandHalf,
+        public ?float $halfWidth95Volts,
     ) {
     }
 
     /** @param array<string, mixed> $figures added to those it has */
     public function because(Verdict $verdict, string $reasonCode, array $figures = []): self
     {
-        return new self($verdict, $this->marks, $reasonCode, [...$this->figures, ...$figures], $this->reference, $this->volts, $this->expectedVolts, $this->window, $this->bandHalf);
+        return new self($verdict, $this->marks, $reasonCode, [...$this->figures, ...$figures], $this->reference, $this->volts, $this->expectedVolts, $this->window, $this->halfWidth95Volts);
     }
 
     public function marked(Mark ...$marks): self
@@ -43,7 +43,7 @@ final readonly class Judgement
             }
         }
 
-        return new self($this->verdict, $all, $this->reasonCode, $this->figures, $this->reference, $this->volts, $this->expectedVolts, $this->window, $this->bandHalf);
+        return new self($this->verdict, $all, $this->reasonCode, $this->figures, $this->reference, $this->volts, $this->expectedVolts, $this->window, $this->halfWidth95Volts);
     }
 
     /** Low or high; null where the sentence says more than a direction could, as of bias that is gone. */
@@ -65,7 +65,7 @@ final readonly class Judgement
             'expectedVolts' => $this->expectedVolts,
             'direction' => $this->direction(),
             'window' => null === $this->window ? null : ['lowVolts' => $this->window->low, 'highVolts' => $this->window->high, 'source' => $this->window->source],
-            'bandHalfVolts' => $this->bandHalf,
+            'bandHalfVolts' => $this->halfWidth95Volts,
             'mark' => WindowMark::of($this->verdict, $this->volts, $this->expectedVolts, $this->window)->toArray(),
             'coreVersion' => Version::CORE,
         ];

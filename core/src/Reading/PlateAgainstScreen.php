@@ -17,7 +17,7 @@ use Yew\Core\Sheet\Sheet;
  */
 final readonly class PlateAgainstScreen
 {
-    private function __construct(public string $tube, public float $volts, public float $bandHalf, public ?string $sister, public ?float $sisterVolts, public Verdict $verdict, public string $reasonCode)
+    private function __construct(public string $tube, public float $volts, public float $halfWidth95Volts, public ?string $sister, public ?float $sisterVolts, public Verdict $verdict, public string $reasonCode)
     {
     }
 
@@ -90,6 +90,6 @@ final readonly class PlateAgainstScreen
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['tube' => $this->tube, 'differenceVolts' => $this->volts, 'bandHalfVolts' => $this->bandHalf, 'sister' => $this->sister, 'sisterDifferenceVolts' => $this->sisterVolts, 'verdict' => $this->verdict->value, 'reasonCode' => $this->reasonCode];
+        return ['tube' => $this->tube, 'differenceVolts' => $this->volts, 'bandHalfVolts' => $this->halfWidth95Volts, 'sister' => $this->sister, 'sisterDifferenceVolts' => $this->sisterVolts, 'verdict' => $this->verdict->value, 'reasonCode' => $this->reasonCode];
     }
 }

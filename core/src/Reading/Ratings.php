@@ -19,7 +19,7 @@ final class Ratings
     /**
      * @return array{string, array<string, mixed>}|null reason code and figures of the danger, null when none is passed
      */
-    public static function danger(TestPoint $point, Setting $setting, float $volts): ?array
+    public static function danger(TestPoint $point, ReadingContext $context, float $volts): ?array
     {
         if (PointKind::Grid === $point->kind && null !== $point->printedVolts && $point->printedVolts <= 0.0 && $volts > self::GRID_POSITIVE_VOLTS) {
             return ['grid-positive', ['limitVolts' => self::GRID_POSITIVE_VOLTS]];
@@ -30,7 +30,7 @@ final class Ratings
         if (PointKind::Heater === $point->kind && null !== $point->ratedVolts && $volts > $point->ratedVolts * (1 + self::HEATER_PERCENT / 100)) {
             return ['heater-above-rating', ['ratedVolts' => $point->ratedVolts]];
         }
-        $rating = null === $setting->sheet ? null : $setting->sheet->ratingAt($point->place);
+        $rating = null === $context->sheet ? null : $context->sheet->ratingAt($point->place);
         if (null !== $rating && abs($volts) > $rating) {
             return ['above-capacitor-rating', ['ratedVolts' => $rating]];
         }

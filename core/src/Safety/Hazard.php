@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Safety;
 
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
+use Yew\Core\Test\Reason;
 
 /** Something that the record knows and that speaks against power: asked about before it, said on the report (SAFE-4). */
 final readonly class Hazard

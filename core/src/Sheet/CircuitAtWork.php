@@ -13,10 +13,10 @@ use Yew\Core\Circuit\Block\ExpandedBlock;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Element\Tube;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Tube\TubeCatalogue;
 
 /** A unit's circuit solved once each way that the cold bench asks: at its mains, without tubes and mains high, and cold. */
@@ -43,8 +43,8 @@ final readonly class CircuitAtWork
      */
     public static function of(Sheet $sheet, DrawnCircuit $drawn, AsFitted $fitted, TubeCatalogue $tubes, float $mainsRatio = 1.0): self
     {
-        $situation = new Situation($mainsRatio * $sheet->printedMains[0]);
-        $working = OperatingPoint::of(Compiler::compile($fitted->netlist, $tubes, $situation, $fitted->factors), $situation);
+        $conditions = new SolveConditions($mainsRatio * $sheet->printedMains[0]);
+        $working = OperatingPoint::of(Compiler::compile($fitted->netlist, $tubes, $conditions, $fitted->factors), $conditions);
 
         return new self($sheet, $drawn, $fitted, $tubes, $working, NoTubes::of($working, $tubes, NoTubes::HIGH_MAINS), ColdResistance::of($fitted->netlist, $tubes, $fitted->factors), Stresses::of($working, $tubes));
     }

@@ -15,8 +15,8 @@ use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Forecast;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\DidNotConverge;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Tube\TubeCatalogue;
@@ -50,7 +50,7 @@ final readonly class SheetModel
             }
         }
 
-        return Calibrator::fit($this->circuit->netlist, $this->tubes, new Situation($this->sheet->printedMains[0]), $prints);
+        return Calibrator::fit($this->circuit->netlist, $this->tubes, new SolveConditions($this->sheet->printedMains[0]), $prints);
     }
 
     /**
@@ -67,7 +67,7 @@ final readonly class SheetModel
     {
         $places = array_values(array_unique([...array_map(static fn (TestPoint $p): string => $p->place, $this->sheet->points), ...$asked]));
 
-        return Forecast::of($this->fitted($conditions, $fitted->on($this->circuit->netlist, $calibration->factors, $this->tubes)), $this->tubes, $this->situation($conditions, $wiredFor), $calibration, $places);
+        return Forecast::of($this->fitted($conditions, $fitted->on($this->circuit->netlist, $calibration->factors, $this->tubes)), $this->tubes, $this->solveConditions($conditions, $wiredFor), $calibration, $places);
     }
 
     /**
@@ -83,7 +83,7 @@ final readonly class SheetModel
         }
         $fitted = AsFitted::of($this->circuit->netlist, new Factors(), [Fields::of($change->change)], $this->tubes);
         try {
-            Compiler::compile($fitted->netlist, $this->tubes, new Situation($this->sheet->printedMains[0]), $fitted->factors);
+            Compiler::compile($fitted->netlist, $this->tubes, new SolveConditions($this->sheet->printedMains[0]), $fitted->factors);
         } catch (BadCircuit $e) {
             throw BadData::at('text', $e->getMessage());
         }
@@ -97,9 +97,9 @@ final readonly class SheetModel
         return $fitted->foreignTo($this->circuit->netlist, $this->tubes);
     }
 
-    public function situation(Conditions $conditions, ?float $wiredFor): Situation
+    public function solveConditions(Conditions $conditions, ?float $wiredFor): SolveConditions
     {
-        return Situation::from($conditions, $this->sheet->printedMainsFor($wiredFor), $this->sheet->printedMains[0]);
+        return SolveConditions::from($conditions, $this->sheet->printedMainsFor($wiredFor), $this->sheet->printedMains[0]);
     }
 
     /** With the tubes that the conditions state. */

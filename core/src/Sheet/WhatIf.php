@@ -13,10 +13,10 @@ use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Lines\ChangeReader;
 use Yew\Core\Circuit\Remarks;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Supply\Limiters;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
@@ -53,19 +53,19 @@ final readonly class WhatIf
                 throw $asked->fault('tubesOut['.$i.']', \sprintf('the circuit has no tube “%s”', $position));
             }
         }
-        $situation = new Situation($asked->optionalNumber('inletVolts', 0, 500) ?? $printed, $limiters, $out, $asked->optionalBoolean('standby', false));
+        $conditions = new SolveConditions($asked->optionalNumber('inletVolts', 0, 500) ?? $printed, $limiters, $out, $asked->optionalBoolean('standby', false));
         $fitted = AsFitted::of($this->circuit->netlist, $this->calibration->factors, $asked->objects('asFitted', 60), $this->tubes);
         $meter = $asked->optionalPositive('meterOhms');
         $asked->done();
         try {
-            $before = $this->solved(AsFitted::drawn($this->circuit->netlist, $this->calibration->factors), new Situation($printed));
-            $after = $this->solved($fitted, $situation);
+            $before = $this->solved(AsFitted::drawn($this->circuit->netlist, $this->calibration->factors), new SolveConditions($printed));
+            $after = $this->solved($fitted, $conditions);
         } catch (BadCircuit $e) {
             throw BadData::at('asFitted', $e->getMessage());
         }
 
         return [
-            'inletVolts' => $situation->inletVolts,
+            'inletVolts' => $conditions->inletVolts,
             'printedMainsVolts' => $printed,
             'points' => $this->points($before, $after, $meter),
             'tubes' => self::paired(Stresses::of($before, $this->tubes)->tubes, Stresses::of($after, $this->tubes)->tubes),
@@ -88,9 +88,9 @@ final readonly class WhatIf
         return null === $amperes ? $lamp : $lamp->and(Limiters::electronic($amperes));
     }
 
-    private function solved(AsFitted $fitted, Situation $situation): Solution
+    private function solved(AsFitted $fitted, SolveConditions $conditions): Solution
     {
-        return OperatingPoint::of(Compiler::compile($fitted->netlist, $this->tubes, $situation, $fitted->factors), $situation);
+        return OperatingPoint::of(Compiler::compile($fitted->netlist, $this->tubes, $conditions, $fitted->factors), $conditions);
     }
 
     /** @return list<array<string, mixed>> rails first, then the sheet's other points */

@@ -6,8 +6,8 @@ namespace Yew\Core\Tests\Capacitor;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Yew\Core\Capacitor\CapacitorCase;
 use Yew\Core\Capacitor\CapacitorContext;
+use Yew\Core\Capacitor\CapacitorJudge;
 use Yew\Core\Capacitor\CapacitorKind;
 use Yew\Core\Capacitor\CathodeBypass;
 use Yew\Core\Capacitor\DrawnCapacitor;
@@ -24,11 +24,11 @@ use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\CircuitAtWork;
 use Yew\Core\Sheet\SheetCodec;
 use Yew\Core\Sheet\SheetFile;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 use Yew\Core\Tests\Tube\ShippedTubes;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
 
 /** Check values without another source are worked examples of the trade (common practice). */
 final class CapacitorTest extends TestCase
@@ -81,7 +81,7 @@ final class CapacitorTest extends TestCase
     public function testTheWorstOfEachFigureCountsUntilThePartIsOut(): void
     {
         $drawn = new DrawnCapacitor('C1/a', 20e-6, 450.0, 'filter');
-        $judge = static fn (Trial ...$trials): array => CapacitorCase::judge($drawn, new Trials(array_values($trials)), new CapacitorContext());
+        $judge = static fn (TakenTest ...$tests): array => CapacitorJudge::judge($drawn, new TestRecord(array_values($tests)), new CapacitorContext());
         self::assertSame(['capacitance-low', 'esr-high'], self::codes($judge(self::trial('9 1.8'), self::trial('22'), self::trial('- 4.8'))['reasons']), 'figures of several passes');
         self::assertSame('replace', $judge(self::trial('9 1.8'), self::trial('22 1.8'))['word'], 'a later good reading hides nothing');
         self::assertSame('good', $judge(self::trial('9 1.8'), self::trial('22 1.8', true))['word'], 'isolated supersedes in place');
@@ -136,7 +136,7 @@ final class CapacitorTest extends TestCase
 
     public function testAReversedPartDoesNotTurnItself(): void
     {
-        $looked = static fn (string ...$seen): array => CapacitorCase::judge(new DrawnCapacitor('C1', 20e-6, 450.0, 'filter'), new Trials([self::trial('22 1.8'), ...array_map(static fn (string $s): Trial => Trial::typed(TrialKind::Polarity, 'C1', '', $s), array_values($seen))]), new CapacitorContext());
+        $looked = static fn (string ...$seen): array => CapacitorJudge::judge(new DrawnCapacitor('C1', 20e-6, 450.0, 'filter'), new TestRecord([self::trial('22 1.8'), ...array_map(static fn (string $s): TakenTest => TakenTest::typed(TrialKind::Polarity, 'C1', '', $s), array_values($seen))]), new CapacitorContext());
         self::assertSame('danger', $looked('reversed', 'right')['word']);
         self::assertSame('good', $looked('right')['word']);
     }
@@ -173,7 +173,7 @@ final class CapacitorTest extends TestCase
     public function testPrintedDrawnAndMeasuredAreThreeFacts(): void
     {
         $drawn = new DrawnCapacitor('C1', 20e-6, 450.0, 'filter', worstVolts: 420, workingVolts: 350);
-        $judge = static fn (string $mark, string $text): array => CapacitorCase::judge($drawn, new Trials([Trial::typed(TrialKind::CapacitorMark, 'C1', '', $mark), self::trial($text)]), new CapacitorContext());
+        $judge = static fn (string $mark, string $text): array => CapacitorJudge::judge($drawn, new TestRecord([TakenTest::typed(TrialKind::CapacitorMark, 'C1', '', $mark), self::trial($text)]), new CapacitorContext());
         // Marked 32 µF at 500 V and measuring so: judged by its own mark.
         $case = $judge('32u/500', '33 1.0');
         self::assertSame('good', $case['word'], implode(', ', self::codes($case['reasons'])));
@@ -189,7 +189,7 @@ final class CapacitorTest extends TestCase
     public function testPolarityIsASecondLook(): void
     {
         $drawn = new DrawnCapacitor('C1', 20e-6, 100.0, 'bias');
-        $case = CapacitorCase::judge($drawn, new Trials([self::trial('22 1.2'), Trial::typed(TrialKind::Polarity, 'C1', '', 'reversed')]), new CapacitorContext());
+        $case = CapacitorJudge::judge($drawn, new TestRecord([self::trial('22 1.2'), TakenTest::typed(TrialKind::Polarity, 'C1', '', 'reversed')]), new CapacitorContext());
         self::assertSame(['danger', 'polarity-reversed'], [$case['word'], $case['reasons'][0]->code]);
     }
 
@@ -205,14 +205,14 @@ final class CapacitorTest extends TestCase
     #[DataProvider('schools')]
     public function testEachSchoolSaysItsReason(School $school, ?int $built, string $word, string $code): void
     {
-        $case = CapacitorCase::judge(new DrawnCapacitor('C1', 20e-6, 450.0, 'filter'), new Trials([self::trial('22 1.8')]), new CapacitorContext($school, $built, 2026));
+        $case = CapacitorJudge::judge(new DrawnCapacitor('C1', 20e-6, 450.0, 'filter'), new TestRecord([self::trial('22 1.8')]), new CapacitorContext($school, $built, 2026));
         self::assertSame($word, $case['word']);
         self::assertContains($code, self::codes($case['reasons']));
     }
 
     public function testBiasCapacitorsAreCheapInsuranceInEverySchool(): void
     {
-        $case = CapacitorCase::judge(new DrawnCapacitor('C20', 47e-6, 100.0, 'bias'), new Trials([self::trial('49 0.4')]), new CapacitorContext(School::MeasureFirst, 1970, 2026));
+        $case = CapacitorJudge::judge(new DrawnCapacitor('C20', 47e-6, 100.0, 'bias'), new TestRecord([self::trial('49 0.4')]), new CapacitorContext(School::MeasureFirst, 1970, 2026));
         self::assertContains('school-bias-insurance', self::codes($case['reasons']));
     }
 
@@ -300,7 +300,7 @@ final class CapacitorTest extends TestCase
      */
     private static function formed(Reform $plan, array $log): array
     {
-        return $plan->progress(new Trials(array_map(static fn (array $l): Trial => Trial::typed(TrialKind::Reform, 'C1', '', $l[1], false, 60.0 * $l[0]), $log)));
+        return $plan->progress(new TestRecord(array_map(static fn (array $l): TakenTest => TakenTest::typed(TrialKind::Reform, 'C1', '', $l[1], false, 60.0 * $l[0]), $log)));
     }
 
     private static function lantern(): CircuitAtWork
@@ -315,12 +315,12 @@ final class CapacitorTest extends TestCase
     /** @return array{word: string, verdict: Verdict, reasons: list<Reason>, window: array{lowFarads: float, highFarads: float}} */
     private static function judged(DrawnCapacitor $drawn, string $text, bool $lifted = false): array
     {
-        return CapacitorCase::judge($drawn, new Trials([self::trial($text, $lifted)]), new CapacitorContext());
+        return CapacitorJudge::judge($drawn, new TestRecord([self::trial($text, $lifted)]), new CapacitorContext());
     }
 
-    private static function trial(string $text, bool $lifted = false): Trial
+    private static function trial(string $text, bool $lifted = false): TakenTest
     {
-        return Trial::typed(TrialKind::Capacitor, 'C1', '', $text, $lifted);
+        return TakenTest::typed(TrialKind::Capacitor, 'C1', '', $text, $lifted);
     }
 
     /**

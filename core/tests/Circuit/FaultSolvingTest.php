@@ -21,11 +21,11 @@ use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Remarks;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\Solve\Islands;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Tests\Tube\ShippedTubes;
 
 /** Broken circuits: every single fault has an answer; what has none is named and the rest still answers. */
@@ -43,10 +43,10 @@ final class FaultSolvingTest extends TestCase
     public function testEverySingleFaultOfItIsSolved(string $name): void
     {
         [$circuit, $mains] = Circuits::named($name);
-        $situation = new Situation($mains);
-        $healthy = self::solve($circuit->netlist, $situation);
+        $conditions = new SolveConditions($mains);
+        $healthy = self::solve($circuit->netlist, $conditions);
         foreach (Faults::of($circuit->netlist, ShippedTubes::catalogue()) as $what => $netlist) {
-            $solution = OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $situation), $situation, $healthy);
+            $solution = OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $conditions), $conditions, $healthy);
             self::assertSame([], $solution->unsolved, $what);
             foreach ($solution->volts as $volts) {
                 self::assertLessThan(2500.0, abs($volts), $what);
@@ -57,7 +57,7 @@ final class FaultSolvingTest extends TestCase
     public function testAScreenThatFloatsCutsItsTubeOff(): void
     {
         [$circuit, $mains] = Circuits::named('Wren 15');
-        $solution = self::solve($circuit->netlist->with('R20', null), new Situation($mains));
+        $solution = self::solve($circuit->netlist->with('R20', null), new SolveConditions($mains));
         $screen = $solution->at('V3.9', 'V3.3');
         self::assertLessThan(0.0, $screen, 'it collects electrons until it takes no more');
         self::assertGreaterThan(-30.0, $screen);
@@ -67,23 +67,23 @@ final class FaultSolvingTest extends TestCase
 
     public function testAnEmptyReservoirIsTheMeanOfTheRectifiedSineNotItsPeak(): void
     {
-        $healthy = self::solve(self::bridge(47e-6), new Situation(230.0));
-        $open = self::solve(self::bridge(0.0), new Situation(230.0));
+        $healthy = self::solve(self::bridge(47e-6), new SolveConditions(230.0));
+        $open = self::solve(self::bridge(0.0), new SolveConditions(230.0));
         // 300 V of winding: 424 V of peak, 270 V in the mean.
         self::assertEqualsWithDelta(380.0, $healthy->at('A'), 30.0);
         self::assertEqualsWithDelta(2 / \M_PI * 300.0 * \M_SQRT2, $open->at('A'), 12.0);
         self::assertSame([], $healthy->starved());
         self::assertSame(['A'], $open->starved());
         self::assertContains('reservoir-starved', array_column(Remarks::of($open, ShippedTubes::catalogue()), 'code'));
-        $codes = static fn (float $farads): array => array_column(Remarks::of(self::solve(self::bridge($farads), new Situation(230.0)), ShippedTubes::catalogue()), 'code');
+        $codes = static fn (float $farads): array => array_column(Remarks::of(self::solve(self::bridge($farads), new SolveConditions(230.0)), ShippedTubes::catalogue()), 'code');
         self::assertContains('reservoir-small', $codes(3e-6));
         self::assertNotContains('reservoir-small', $codes(12e-6));
-        self::assertSame([], self::solve(self::bridge(47e-6, 0.01), new Situation(230.0))->starved(), 'a shorted rail is not starved');
+        self::assertSame([], self::solve(self::bridge(47e-6, 0.01), new SolveConditions(230.0))->starved(), 'a shorted rail is not starved');
     }
 
     public function testSensitivitiesOfAnEmptyReservoirAgreeWithSolvingAgain(): void
     {
-        $at = static fn (Factors $f): Solution => OperatingPoint::of(Compiler::compile(self::bridge(0.0), ShippedTubes::catalogue(), new Situation(230.0), $f), new Situation(230.0));
+        $at = static fn (Factors $f): Solution => OperatingPoint::of(Compiler::compile(self::bridge(0.0), ShippedTubes::catalogue(), new SolveConditions(230.0), $f), new SolveConditions(230.0));
         $slopes = Adjoint::of($at(new Factors()), 'A')->relative();
         $moves = static fn (Factors $more, Factors $less): float => ($at($more)->at('A') - $at($less)->at('A')) / 0.04;
         self::assertEqualsWithDelta($moves(new Factors(windingVolts: ['D1' => 1.02]), new Factors(windingVolts: ['D1' => 0.98])), $slopes['windingVolts']['D1'], 0.02 * $slopes['windingVolts']['D1']);
@@ -94,20 +94,20 @@ final class FaultSolvingTest extends TestCase
 
     public function testAWarmStartWithAnEmptyReservoirFindsTheSame(): void
     {
-        $compiled = Compiler::compile(self::bridge(4e-6), ShippedTubes::catalogue(), new Situation(230.0));
-        $neighbour = OperatingPoint::of($compiled, new Situation(230.0));
-        $cold = OperatingPoint::of($compiled, new Situation(200.0));
-        self::assertEqualsWithDelta($cold->at('A'), OperatingPoint::of($compiled, new Situation(200.0), $neighbour)->at('A'), 1e-3 * $cold->at('A'));
-        self::assertEqualsWithDelta($neighbour->at('A'), OperatingPoint::of($compiled, new Situation(230.0), $neighbour)->at('A'), 1e-4, 'the same again needs no more than a look');
-        $other = OperatingPoint::of(Compiler::compile(self::bridge(8e-6), ShippedTubes::catalogue(), new Situation(230.0)), new Situation(230.0), $neighbour);
-        self::assertEqualsWithDelta(self::solve(self::bridge(8e-6), new Situation(230.0))->at('A'), $other->at('A'), 1e-3 * $other->at('A'), 'another reservoir is stepped anew');
+        $compiled = Compiler::compile(self::bridge(4e-6), ShippedTubes::catalogue(), new SolveConditions(230.0));
+        $neighbour = OperatingPoint::of($compiled, new SolveConditions(230.0));
+        $cold = OperatingPoint::of($compiled, new SolveConditions(200.0));
+        self::assertEqualsWithDelta($cold->at('A'), OperatingPoint::of($compiled, new SolveConditions(200.0), $neighbour)->at('A'), 1e-3 * $cold->at('A'));
+        self::assertEqualsWithDelta($neighbour->at('A'), OperatingPoint::of($compiled, new SolveConditions(230.0), $neighbour)->at('A'), 1e-4, 'the same again needs no more than a look');
+        $other = OperatingPoint::of(Compiler::compile(self::bridge(8e-6), ShippedTubes::catalogue(), new SolveConditions(230.0)), new SolveConditions(230.0), $neighbour);
+        self::assertEqualsWithDelta(self::solve(self::bridge(8e-6), new SolveConditions(230.0))->at('A'), $other->at('A'), 1e-3 * $other->at('A'), 'another reservoir is stepped anew');
     }
 
     public function testATubeRectifierGivesNothingBeforeItIsWarmAndSiliconAtOnce(): void
     {
         [$tube, $tubeMains] = Circuits::named('Wren 15');
         [$silicon, $siliconMains] = Circuits::named('Lantern 30');
-        $share = static fn (Netlist $netlist, float $mains, float $of): float => self::solve($netlist, new Situation($of * $mains))->at('A') / self::solve($netlist, new Situation($mains))->at('A');
+        $share = static fn (Netlist $netlist, float $mains, float $of): float => self::solve($netlist, new SolveConditions($of * $mains))->at('A') / self::solve($netlist, new SolveConditions($mains))->at('A');
         self::assertLessThan(0.01, $share($tube->netlist, $tubeMains, 0.35));
         self::assertGreaterThan(0.7, $share($tube->netlist, $tubeMains, 0.8));
         self::assertGreaterThan(0.25, $share($silicon->netlist, $siliconMains, 0.35));
@@ -119,7 +119,7 @@ final class FaultSolvingTest extends TestCase
             new VoltageSource('B1', 'A', 'chassis', 100.0), new Resistor('R1', 'A', 'M', 1e3), new Resistor('R2', 'M', 'chassis', 1e3),
             new VoltageSource('B2', 'X', 'chassis', 10.0), new Resistor('R3', 'X', 'Y', 1e3), new Resistor('R4', 'Y', 'chassis', 1e3),
         ]);
-        $solution = self::solve($netlist, new Situation(0.0));
+        $solution = self::solve($netlist, new SolveConditions(0.0));
         $marked = Islands::withoutAnswer($solution->moving([$solution->circuit->nodes->number('Y') => 3.0]));
         self::assertEqualsWithDelta(50.0, $marked->answered('M') ?? 0.0, 1e-4);
         self::assertNull($marked->answered('Y'));
@@ -133,7 +133,7 @@ final class FaultSolvingTest extends TestCase
 
     public function testAForecastSaysWhyItHasNoVolts(): void
     {
-        $forecast = Forecast::of(AsFitted::drawn(self::bridge(0.0)), ShippedTubes::catalogue(), new Situation(230.0), new Calibration(new Factors(), [], [], []), ['A', 'B', 'nowhere']);
+        $forecast = Forecast::of(AsFitted::drawn(self::bridge(0.0)), ShippedTubes::catalogue(), new SolveConditions(230.0), new Calibration(new Factors(), [], [], []), ['A', 'B', 'nowhere']);
         self::assertGreaterThan(200.0, $forecast->at('A')->volts ?? 0.0);
         self::assertNull($forecast->at('nowhere'));
         self::assertEquals($forecast, Forecast::fromArray($forecast->toArray())); // @phpstan-ignore argument.type (round trip)
@@ -147,8 +147,8 @@ final class FaultSolvingTest extends TestCase
         ]);
     }
 
-    private static function solve(Netlist $netlist, Situation $situation): Solution
+    private static function solve(Netlist $netlist, SolveConditions $conditions): Solution
     {
-        return OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $situation), $situation);
+        return OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $conditions), $conditions);
     }
 }

@@ -11,9 +11,9 @@ use Yew\Core\Circuit\CircuitCodec;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Supply\Lamp;
 use Yew\Core\Circuit\Supply\Limiters;
 use Yew\Core\Codec\Fields;
@@ -34,16 +34,16 @@ final class LimitersTest extends TestCase
     public function testAnElectronicLimitIsWhatFlowsOrIsNotThere(string $name): void
     {
         [$circuit, $mains] = Circuits::named($name);
-        $free = self::solve($circuit->netlist, new Situation($mains));
+        $free = self::solve($circuit->netlist, new SolveConditions($mains));
         $amperes = $free->primaryAmperes();
         $before = \INF;
         foreach ([0.999, 0.95, 0.85, 0.7, 0.4, 0.1] as $share) {
-            $limited = self::solve($circuit->netlist, new Situation($mains, Limiters::electronic($share * $amperes)));
+            $limited = self::solve($circuit->netlist, new SolveConditions($mains, Limiters::electronic($share * $amperes)));
             self::assertEqualsWithDelta($share * $amperes, $limited->primaryAmperes(), 1e-4 * $amperes, $share.' of its current');
             self::assertLessThan($before, $limited->supplies[0]->coreVolts);
             $before = $limited->supplies[0]->coreVolts;
         }
-        $idle = self::solve($circuit->netlist, new Situation($mains, Limiters::electronic(1.001 * $amperes)));
+        $idle = self::solve($circuit->netlist, new SolveConditions($mains, Limiters::electronic(1.001 * $amperes)));
         self::assertEqualsWithDelta($free->volts, $idle->volts, 1e-6);
         self::assertSame(0.0, $idle->supplies[0]->lampOhms);
     }
@@ -54,7 +54,7 @@ final class LimitersTest extends TestCase
         [$circuit, $mains] = Circuits::named($name);
         $volts = [];
         foreach ([25.0, 60.0, 150.0] as $watts) {
-            $solution = self::solve($circuit->netlist, new Situation($mains, Limiters::lamp($watts, $mains)));
+            $solution = self::solve($circuit->netlist, new SolveConditions($mains, Limiters::lamp($watts, $mains)));
             self::assertEqualsWithDelta(Lamp::ohms($watts, $mains, $solution->primaryAmperes()), $solution->supplies[0]->lampOhms, 0.01 + 1e-4 * $solution->supplies[0]->lampOhms);
             $volts[] = $solution->supplies[0]->coreVolts;
         }
@@ -67,14 +67,14 @@ final class LimitersTest extends TestCase
         $read = LineReader::read(implode("\n", $lines), ShippedTubes::catalogue());
         self::assertSame([], $read->faults);
         $netlist = (new CircuitCodec(ShippedTubes::catalogue()))->decode(Fields::of(['blocks' => $read->blocks], 'circuit'), $read->tubes)->netlist;
-        self::assertCount(2, self::solve($netlist, new Situation(230.0))->supplies, 'without a limiter they are two');
+        self::assertCount(2, self::solve($netlist, new SolveConditions(230.0))->supplies, 'without a limiter they are two');
         $this->expectException(BadCircuit::class);
         $this->expectExceptionMessageMatches('/two transformers/');
-        self::solve($netlist, new Situation(230.0, Limiters::lamp(60.0, 230.0)));
+        self::solve($netlist, new SolveConditions(230.0, Limiters::lamp(60.0, 230.0)));
     }
 
-    private static function solve(Netlist $netlist, Situation $situation): Solution
+    private static function solve(Netlist $netlist, SolveConditions $conditions): Solution
     {
-        return OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $situation), $situation);
+        return OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $conditions), $conditions);
     }
 }

@@ -12,9 +12,9 @@ use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Circuit\Remarks;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Compute\Compose;
 use Yew\Core\Tests\Tube\ShippedTubes;
@@ -59,7 +59,7 @@ final class LoopGainTest extends TestCase
         self::assertEqualsWithDelta(6.02, $mid('100k')->midDecibels - $mid('200k')->midDecibels, 0.2);
         self::assertFalse($mid('1M')->positive);
         [$drawn] = self::amplifier('1M', false);
-        $without = new Situation(230.0, null, ['V1']);
+        $without = new SolveConditions(230.0, null, ['V1']);
         $loop = LoopGain::all(OperatingPoint::of(Compiler::compile($drawn->netlist, ShippedTubes::catalogue(), $without), $without), $drawn->blocks)[0];
         self::assertNull($loop->positive);
         self::assertNull($loop->phaseMarginDegrees);
@@ -87,8 +87,8 @@ final class LoopGainTest extends TestCase
     public function testNoShippedSheetHasAPositiveLoop(): void
     {
         foreach (Circuits::all() as $name => [$drawn, $mains]) {
-            $situation = new Situation($mains);
-            foreach (LoopGain::all(OperatingPoint::of(Compiler::compile($drawn->netlist, ShippedTubes::catalogue(), $situation), $situation), $drawn->blocks) as $loop) {
+            $conditions = new SolveConditions($mains);
+            foreach (LoopGain::all(OperatingPoint::of(Compiler::compile($drawn->netlist, ShippedTubes::catalogue(), $conditions), $conditions), $drawn->blocks) as $loop) {
                 self::assertFalse($loop->positive, $name.' '.$loop->loop);
             }
         }
@@ -108,8 +108,8 @@ final class LoopGainTest extends TestCase
     public function testALoopThatIsCutIsNoLoop(): void
     {
         [$drawn] = self::amplifier('10k', false);
-        $situation = new Situation(230.0);
-        $cut = OperatingPoint::of(Compiler::compile($drawn->netlist->with('FB/R', null), ShippedTubes::catalogue(), $situation), $situation);
+        $conditions = new SolveConditions(230.0);
+        $cut = OperatingPoint::of(Compiler::compile($drawn->netlist->with('FB/R', null), ShippedTubes::catalogue(), $conditions), $conditions);
         self::assertSame([], LoopGain::all($cut, $drawn->blocks));
     }
 
@@ -137,8 +137,8 @@ final class LoopGainTest extends TestCase
             return $block;
         }, $read->blocks);
         $drawn = (new CircuitCodec(ShippedTubes::catalogue()))->decode(Fields::of(['blocks' => $blocks], 'circuit'), $read->tubes);
-        $situation = new Situation(230.0);
+        $conditions = new SolveConditions(230.0);
 
-        return [$drawn, OperatingPoint::of(Compiler::compile($drawn->netlist, ShippedTubes::catalogue(), $situation), $situation)];
+        return [$drawn, OperatingPoint::of(Compiler::compile($drawn->netlist, ShippedTubes::catalogue(), $conditions), $conditions)];
     }
 }

@@ -8,9 +8,9 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Circuit\CircuitCodec;
 use Yew\Core\Circuit\Compile\Compiler;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Spice\Flavour;
 use Yew\Core\Circuit\Spice\NetlistReader;
 use Yew\Core\Circuit\Spice\NetlistWriter;
@@ -108,13 +108,13 @@ final class NetlistTest extends TestCase
     public function testAnExportOfOursComesInAgainWholeWithItsMainsSide(string $name): void
     {
         [$circuit, $mains] = Circuits::named($name);
-        $situation = new Situation($mains);
-        $first = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation), $situation);
+        $conditions = new SolveConditions($mains);
+        $first = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $conditions), $conditions);
         foreach (Flavour::cases() as $flavour) {
             $read = NetlistReader::read(NetlistWriter::file($first, ShippedTubes::catalogue(), $flavour, 'again'), ShippedTubes::catalogue());
             self::assertSame([], $read['notUnderstood']);
             $again = (new CircuitCodec(ShippedTubes::catalogue()))->decode(Fields::of(['elements' => $read['elements']], 'circuit'), []);
-            $second = OperatingPoint::of(Compiler::compile($again->netlist, ShippedTubes::catalogue(), $situation), $situation);
+            $second = OperatingPoint::of(Compiler::compile($again->netlist, ShippedTubes::catalogue(), $conditions), $conditions);
             $compared = 0;
             foreach ($first->circuit->nodes->names as $node => $place) {
                 $word = str_replace('_', '.', SpiceText::word($place));
@@ -163,8 +163,8 @@ final class NetlistTest extends TestCase
     public function testAnExportedAmplifierCarriesItsTubesAndNamesItsFlavour(): void
     {
         [$circuit, $mains] = Circuits::named('Lantern 30');
-        $situation = new Situation($mains);
-        $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation), $situation);
+        $conditions = new SolveConditions($mains);
+        $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $conditions), $conditions);
         foreach ([Flavour::Averaged, Flavour::Switching] as $flavour) {
             $text = NetlistWriter::file($solution, ShippedTubes::catalogue(), $flavour, "Lantern\n30");
             self::assertStringStartsWith("* Lantern 30\n", $text);
@@ -179,6 +179,6 @@ final class NetlistTest extends TestCase
     {
         $circuit = (new CircuitCodec(ShippedTubes::catalogue()))->decode(Fields::of(['elements' => $elements], 'circuit'), []);
 
-        return OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), new Situation(0.0)), new Situation(0.0));
+        return OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), new SolveConditions(0.0)), new SolveConditions(0.0));
     }
 }

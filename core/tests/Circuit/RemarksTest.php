@@ -10,9 +10,9 @@ use Yew\Core\Circuit\CircuitCodec;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Circuit\Remarks;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Tests\Tube\ShippedTubes;
@@ -88,8 +88,8 @@ final class RemarksTest extends TestCase
         $read = LineReader::read(implode("\n", $lines), ShippedTubes::catalogue());
         self::assertSame([], $read->faults);
         $drawn = (new CircuitCodec(ShippedTubes::catalogue()))->decode(Fields::of(['blocks' => $read->blocks], 'circuit'), $read->tubes);
-        $situation = new Situation(230.0);
+        $conditions = new SolveConditions(230.0);
 
-        return OperatingPoint::of(Compiler::compile($drawn->netlist, ShippedTubes::catalogue(), $situation), $situation);
+        return OperatingPoint::of(Compiler::compile($drawn->netlist, ShippedTubes::catalogue(), $conditions), $conditions);
     }
 }

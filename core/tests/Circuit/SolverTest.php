@@ -18,9 +18,9 @@ use Yew\Core\Circuit\Element\VoltageSource;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Supply\AveragedCharging;
 use Yew\Core\Circuit\Supply\Port;
 use Yew\Core\Codec\Fields;
@@ -40,9 +40,9 @@ final class SolverTest extends TestCase
     public function testSensitivitiesAgreeWithSolvingAgain(): void
     {
         [$circuit, $mains] = Circuits::named('Lantern 30');
-        $situation = new Situation($mains);
-        $at = static fn (Factors $f): float => OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation, $f), $situation)->at('V3.1');
-        $slopes = Adjoint::of(OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation), $situation), 'V3.1')->relative();
+        $conditions = new SolveConditions($mains);
+        $at = static fn (Factors $f): float => OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $conditions, $f), $conditions)->at('V3.1');
+        $slopes = Adjoint::of(OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $conditions), $conditions), 'V3.1')->relative();
         foreach (['R14', 'R17', 'R20', 'L1'] as $id) {
             self::assertEqualsWithDelta(($at(new Factors(parts: [$id => 1.001])) - $at(new Factors(parts: [$id => 0.999]))) / 0.002, $slopes['parts'][$id], 0.003 * abs($slopes['parts'][$id]) + 1e-3, $id);
         }
@@ -55,19 +55,19 @@ final class SolverTest extends TestCase
     public function testAChokeInputsWindingMovesItsRail(): void
     {
         [$circuit, $mains] = Circuits::named('choke input, directly heated triode');
-        $situation = new Situation($mains);
-        $at = static fn (float $f): float => OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation, new Factors(windingVolts: ['D1' => $f])), $situation)->at('A');
-        $slope = Adjoint::of(OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $situation), $situation), 'A')->relative()['windingVolts']['D1'];
+        $conditions = new SolveConditions($mains);
+        $at = static fn (float $f): float => OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $conditions, new Factors(windingVolts: ['D1' => $f])), $conditions)->at('A');
+        $slope = Adjoint::of(OperatingPoint::of(Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), $conditions), $conditions), 'A')->relative()['windingVolts']['D1'];
         self::assertEqualsWithDelta(($at(1.002) - $at(0.998)) / 0.004, $slope, 0.03 * $slope);
     }
 
     public function testAWarmStartFindsTheSamePoint(): void
     {
         [$circuit, $mains] = Circuits::named('Wren 15');
-        $compiled = Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), new Situation($mains));
-        $neighbour = OperatingPoint::of($compiled, new Situation($mains));
-        $cold = OperatingPoint::of($compiled, new Situation(0.93 * $mains));
-        $warm = OperatingPoint::of($compiled, new Situation(0.93 * $mains), $neighbour);
+        $compiled = Compiler::compile($circuit->netlist, ShippedTubes::catalogue(), new SolveConditions($mains));
+        $neighbour = OperatingPoint::of($compiled, new SolveConditions($mains));
+        $cold = OperatingPoint::of($compiled, new SolveConditions(0.93 * $mains));
+        $warm = OperatingPoint::of($compiled, new SolveConditions(0.93 * $mains), $neighbour);
         foreach ($cold->volts as $node => $volts) {
             self::assertEqualsWithDelta($volts, $warm->volts[$node], 1e-4);
         }
@@ -100,7 +100,7 @@ final class SolverTest extends TestCase
     {
         [$circuit, $mains] = Circuits::named('Quillon Duo 12');
         $fitted = AsFitted::of($circuit->netlist, new Factors(), [Fields::of(['kind' => 'open', 'id' => 'R17'])], ShippedTubes::catalogue());
-        $forecast = Forecast::of($fitted, ShippedTubes::catalogue(), new Situation($mains), new Calibration(new Factors(), [], [], []), ['V1.2', 'V1.1', 'A', 'V4.1']);
+        $forecast = Forecast::of($fitted, ShippedTubes::catalogue(), new SolveConditions($mains), new Calibration(new Factors(), [], [], []), ['V1.2', 'V1.1', 'A', 'V4.1']);
         self::assertNull($forecast->at('V1.2')?->volts);
         self::assertNull($forecast->at('V1.1')?->volts, 'the plate follows wherever the grid drifts');
         self::assertEqualsWithDelta(324.7, $forecast->at('A')->volts ?? 0.0, 1.0);
@@ -134,7 +134,7 @@ final class SolverTest extends TestCase
         [$circuit, $mains] = Circuits::named('Lantern 30');
         foreach ([['kind' => 'short', 'id' => 'C1/a'], ['kind' => 'part', 'id' => 'R14', 'ohms' => 1e6], ['kind' => 'part', 'id' => 'R14', 'ohms' => 0]] as $change) {
             $fitted = AsFitted::of($circuit->netlist, new Factors(), [Fields::of($change)], ShippedTubes::catalogue());
-            $solution = OperatingPoint::of(Compiler::compile($fitted->netlist, ShippedTubes::catalogue(), new Situation($mains)), new Situation($mains));
+            $solution = OperatingPoint::of(Compiler::compile($fitted->netlist, ShippedTubes::catalogue(), new SolveConditions($mains)), new SolveConditions($mains));
             self::assertLessThan(450.0, abs($solution->at('C')));
         }
         self::assertEqualsWithDelta(0.01, Compiler::LEAST_OHMS, 0.0);
@@ -143,6 +143,6 @@ final class SolverTest extends TestCase
     /** @param list<\Yew\Core\Circuit\Element\Element> $elements */
     private static function solve(array $elements): Solution
     {
-        return OperatingPoint::of(Compiler::compile(Netlist::of($elements), ShippedTubes::catalogue(), new Situation(0.0)), new Situation(0.0));
+        return OperatingPoint::of(Compiler::compile(Netlist::of($elements), ShippedTubes::catalogue(), new SolveConditions(0.0)), new SolveConditions(0.0));
     }
 }

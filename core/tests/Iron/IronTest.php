@@ -20,12 +20,12 @@ use Yew\Core\Iron\Winding;
 use Yew\Core\Quantity\QuantityParser;
 use Yew\Core\Quantity\Unit;
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\LeakFigure;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Step;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\LeakFigure;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\Step;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 use Yew\Core\Tube\OutputLoad;
 
 /** Check values without another source are worked examples of the trade (common practice). */
@@ -79,12 +79,12 @@ final class IronTest extends TestCase
     public function testALeakAtWorkIsShownInWatts(): void
     {
         // IRON-6: 4.5 kΩ at 300 V is 67 mA and 20 W.
-        $reasons = Insulation::judge(self::trials([TrialKind::Insulation, 'primary-core', '300/4.5k']), new IronContext(bPlusVolts: 300));
+        $reasons = Insulation::judge(self::tests([TrialKind::Insulation, 'primary-core', '300/4.5k']), new IronContext(bPlusVolts: 300));
         self::assertSame(['insulation-leaks-at-work', Verdict::Danger], [$reasons[0]->code, $reasons[0]->verdict]);
         self::assertEqualsWithDelta(0.0667, $reasons[0]->figures['leakAmperes'], 1e-4);
         self::assertEqualsWithDelta(20.0, $reasons[0]->figures['leakWatts'], 0.01);
         // 2 µA at 600 V is 300 MΩ.
-        self::assertEqualsWithDelta(300e6, LeakFigure::of(Trial::typed(TrialKind::Insulation, 'x', '', '600/2uA'))->leakOhms ?? 0, 1);
+        self::assertEqualsWithDelta(300e6, LeakFigure::of(TakenTest::typed(TrialKind::Insulation, 'x', '', '600/2uA'))->leakOhms ?? 0, 1);
     }
 
     /** @return iterable<string, array{list<array{TrialKind, string, string}>, string}> */
@@ -111,19 +111,19 @@ final class IronTest extends TestCase
         yield 'above a megohm' => [[[TrialKind::InsulationOhms, $pair, '>20M'], [TrialKind::Insulation, $pair, '600/40M'], [TrialKind::InsulationOhms, $pair, '>20M']], 'insulation-weak'];
     }
 
-    /** @param list<array{TrialKind, string, string}> $trials */
+    /** @param list<array{TrialKind, string, string}> $tests */
     #[DataProvider('insulation')]
-    public function testInsulation(array $trials, string $code): void
+    public function testInsulation(array $tests, string $code): void
     {
-        self::assertSame($code, Insulation::judge(self::trials(...$trials), self::context())[0]->code);
+        self::assertSame($code, Insulation::judge(self::tests(...$tests), self::context())[0]->code);
     }
 
     public function testWithItsEarthsOnItIsLiftedBeforeItIsCondemned(): void
     {
-        $inPlace = Trial::typed(TrialKind::InsulationOhms, 'T2', 'secondary-core', '0.4');
-        self::assertSame(['insulation-lift-first', Verdict::CannotSay], [Insulation::judge(new Trials([$inPlace]), self::context())[0]->code, Insulation::judge(new Trials([$inPlace]), self::context())[0]->verdict]);
-        $lifted = self::trials([TrialKind::InsulationOhms, 'secondary-core', '>20M'], [TrialKind::Insulation, 'secondary-core', '600/>300M'], [TrialKind::InsulationOhms, 'secondary-core', '>20M']);
-        self::assertSame('insulation-good', Insulation::judge(new Trials([$inPlace, ...$lifted->all]), self::context())[0]->code, 'the isolated readings supersede the one in place');
+        $inPlace = TakenTest::typed(TrialKind::InsulationOhms, 'T2', 'secondary-core', '0.4');
+        self::assertSame(['insulation-lift-first', Verdict::CannotSay], [Insulation::judge(new TestRecord([$inPlace]), self::context())[0]->code, Insulation::judge(new TestRecord([$inPlace]), self::context())[0]->verdict]);
+        $lifted = self::tests([TrialKind::InsulationOhms, 'secondary-core', '>20M'], [TrialKind::Insulation, 'secondary-core', '600/>300M'], [TrialKind::InsulationOhms, 'secondary-core', '>20M']);
+        self::assertSame('insulation-good', Insulation::judge(new TestRecord([$inPlace, ...$lifted->all]), self::context())[0]->code, 'the isolated readings supersede the one in place');
     }
 
     /** @return iterable<string, array{list<array{TrialKind, string, string}>, string}> */
@@ -136,16 +136,16 @@ final class IronTest extends TestCase
         yield 'too few digits to say' => [[[TrialKind::Ratio, '4', '1.1/0.03'], [TrialKind::Ratio, '16', '1.1/0.07']], 'taps-too-coarse'];
     }
 
-    /** @param list<array{TrialKind, string, string}> $trials */
+    /** @param list<array{TrialKind, string, string}> $tests */
     #[DataProvider('ratioFaults')]
-    public function testRatioSaysWhatIsWrong(array $trials, string $code): void
+    public function testRatioSaysWhatIsWrong(array $tests, string $code): void
     {
-        self::assertSame($code, RatioTest::of(self::trials(...$trials), 8)->faults[0]->code ?? null);
+        self::assertSame($code, RatioTest::of(self::tests(...$tests), 8)->faults[0]->code ?? null);
     }
 
     public function testTheTypedTapWins(): void
     {
-        $ratio = RatioTest::of(self::trials([TrialKind::Ratio, '16', '8 11.0/0.525'], [TrialKind::Ratio, '16', '11.0/0.742']), 16);
+        $ratio = RatioTest::of(self::tests([TrialKind::Ratio, '16', '8 11.0/0.525'], [TrialKind::Ratio, '16', '11.0/0.742']), 16);
         self::assertSame(['8', '16'], array_column($ratio->taps, 'tap'));
         self::assertSame(['taps-agree'], self::codes($ratio->faults));
     }
@@ -154,7 +154,7 @@ final class IronTest extends TestCase
     {
         $loads = [new OutputLoad(true, 360, 6600, 'RCA RC-30, from memory'), new OutputLoad(false, 250, 2500, 'RCA RC-30, from memory')];
         $context = new IronContext(loads: $loads);
-        $codes = static fn (string $text): array => self::codes(RatioTest::of(self::trials([TrialKind::Ratio, '8', $text]), 8)->compared(self::drawn(), $context));
+        $codes = static fn (string $text): array => self::codes(RatioTest::of(self::tests([TrialKind::Ratio, '8', $text]), 8)->compared(self::drawn(), $context));
         self::assertContains('load-suits', $codes('11.50/0.400'));
         self::assertContains('load-low', $codes('11.50/0.500'));
         self::assertContains('load-high', $codes('11.50/0.330'));
@@ -162,24 +162,24 @@ final class IronTest extends TestCase
 
     public function testOverloadOfLeakageIsTheWorstLeak(): void
     {
-        $overload = new Trial(TrialKind::Insulation, 'T2', 'primary-core', '600/ol', ['volts' => QuantityParser::parse('600', Unit::Volts), 'leakAmperes' => QuantityParser::parse('ol', Unit::Amperes)], [], true, 0.0);
-        $reason = Insulation::judge(new Trials([$overload]), self::context())[0];
+        $overload = new TakenTest(TrialKind::Insulation, 'T2', 'primary-core', '600/ol', ['volts' => QuantityParser::parse('600', Unit::Volts), 'leakAmperes' => QuantityParser::parse('ol', Unit::Amperes)], [], true, 0.0);
+        $reason = Insulation::judge(new TestRecord([$overload]), self::context())[0];
         self::assertSame(['insulation-leaks-overrange', Verdict::Danger], [$reason->code, $reason->verdict], 'not 0 A');
     }
 
     public function testTheShopSetsHowFarATesterMustSee(): void
     {
-        $seen = self::trials(...self::tight('primary-core'));
+        $seen = self::tests(...self::tight('primary-core'));
         self::assertSame('insulation-good', Insulation::judge($seen, new IronContext(60, 450, insulationOhms: 300e6))[0]->code);
         self::assertSame('insulation-seen-short-of-good', Insulation::judge($seen, new IronContext(60, 450, insulationOhms: 301e6))[0]->code);
         self::assertSame('insulation-not-to-peak', Insulation::judge($seen, new IronContext(60, 450, insulationVolts: 1000.0))[0]->code);
-        $low = self::trials([TrialKind::InsulationOhms, 'primary-core', '>20M'], [TrialKind::Insulation, 'primary-core', '499/>300M'], [TrialKind::InsulationOhms, 'primary-core', '>20M']);
+        $low = self::tests([TrialKind::InsulationOhms, 'primary-core', '>20M'], [TrialKind::Insulation, 'primary-core', '499/>300M'], [TrialKind::InsulationOhms, 'primary-core', '>20M']);
         self::assertSame('insulation-not-to-peak', Insulation::judge($low, new IronContext(60, 150))[0]->code, 'at 500 V or more, however low its own peak');
     }
 
     public function testOnePairOfThreeIsNotTheQuestionAsked(): void
     {
-        $some = new Trials(array_values(array_filter(self::sound()->all, static fn (Trial $t): bool => 'secondary-core' !== $t->subject)));
+        $some = new TestRecord(array_values(array_filter(self::sound()->all, static fn (TakenTest $t): bool => 'secondary-core' !== $t->subject)));
         $verdict = OutputTransformer::judge(self::drawn(), $some, self::context());
         self::assertSame(['open', ['leaking', 'breaks-down'], ['secondary to core']], [$verdict->word, $verdict->notAsked, $verdict->notTested]);
         $named = array_values(array_filter($verdict->reasons, static fn (Reason $r): bool => 'iron-not-tested' === $r->code));
@@ -192,26 +192,26 @@ final class IronTest extends TestCase
         self::assertSame('cannot-say', OutputTransformer::judge($bare, self::sound(), self::context())->word);
         self::assertSame('sound', OutputTransformer::judge($bare, self::sound(), new IronContext(60, 450, sisterOhms: 6610))->word, 'a sister says what it should be');
         self::assertSame('sound', OutputTransformer::judge($bare, self::sound(), new IronContext(60, 450, lastVisitOhms: 6610))->word);
-        $choke = self::trials([TrialKind::WindingOhms, 'winding', '96'], [TrialKind::ChokeInductance, '', '10/6.6m'], ...self::tight('winding-core'));
+        $choke = self::tests([TrialKind::WindingOhms, 'winding', '96'], [TrialKind::ChokeInductance, '', '10/6.6m'], ...self::tight('winding-core'));
         self::assertSame('cannot-say', Choke::judge(new DrawnTransformer('L1', 'choke'), $choke, self::context())->word);
     }
 
     public function testWhatALeakDoesToTheFuseIsSaidFromItsFigures(): void
     {
-        $leak = self::trials([TrialKind::Insulation, 'primary-core', '300/4.5k']);
+        $leak = self::tests([TrialKind::Insulation, 'primary-core', '300/4.5k']);
         $code = static fn (?float $fuse): string => Insulation::judge($leak, new IronContext(bPlusVolts: 300, fuseAmperes: $fuse, mainsVolts: 120))[0]->code;
         // 20 W at 120 V are 167 mA.
         self::assertSame('insulation-leaks-under-fuse', $code(2.0));
         self::assertSame('insulation-leaks-under-fuse', $code(0.17));
         self::assertSame('insulation-leaks-at-work', $code(0.16));
         self::assertSame('insulation-leaks-at-work', $code(null));
-        $wandering = self::trials([TrialKind::InsulationOhms, 'primary-core', '12k'], [TrialKind::InsulationOhms, 'primary-core', '>20M']);
+        $wandering = self::tests([TrialKind::InsulationOhms, 'primary-core', '12k'], [TrialKind::InsulationOhms, 'primary-core', '>20M']);
         self::assertSame(['insulation-comes-and-goes', 12000.0], [($r = Insulation::judge($wandering, self::context())[0])->code, $r->figures['leakOhms']]);
     }
 
     public function testAgreementOfTapsIsSaid(): void
     {
-        $taps = RatioTest::of(self::trials([TrialKind::Ratio, '8', '11.0/0.525'], [TrialKind::Ratio, '16', '11.0/0.742']), 16);
+        $taps = RatioTest::of(self::tests([TrialKind::Ratio, '8', '11.0/0.525'], [TrialKind::Ratio, '16', '11.0/0.742']), 16);
         self::assertSame([['taps-agree', Verdict::Within]], array_map(static fn (Reason $r): array => [$r->code, $r->verdict], $taps->faults));
         self::assertNotSame([], $taps->compared(self::drawn(), self::context()), 'and they are compared all the same');
     }
@@ -219,7 +219,7 @@ final class IronTest extends TestCase
     public function testASecondaryIsJudgedByItsOwnDrawingFirst(): void
     {
         $drawn = new DrawnTransformer('T2', 'output', [['id' => 'secondary', 'name' => 'secondary', 'ohms' => 2.4, 'volts' => null, 'centreTapped' => false]], primaryOhms: 6600, tapOhms: 16);
-        $code = static fn (string $text): string => self::codes(OutputTransformer::judge($drawn, self::trials([TrialKind::OutputOhms, '', $text]), self::context())->reasons)[0];
+        $code = static fn (string $text): string => self::codes(OutputTransformer::judge($drawn, self::tests([TrialKind::OutputOhms, '', $text]), self::context())->reasons)[0];
         self::assertSame(['output-as-drawn', 'output-as-drawn', 'output-ohms-too-high', 'output-ohms-high'], [$code('2.4'), $code('3.19'), $code('3.21'), $code('1.5')]);
     }
 
@@ -241,12 +241,12 @@ final class IronTest extends TestCase
     #[DataProvider('boundsInOhms')]
     public function testABoundSaysWhatItExcludesAndNoMore(TrialKind $kind, string $subject, string $text, string $code): void
     {
-        self::assertContains($code, self::codes(OutputTransformer::judge(self::drawn(), self::trials([$kind, $subject, $text]), self::context())->reasons));
+        self::assertContains($code, self::codes(OutputTransformer::judge(self::drawn(), self::tests([$kind, $subject, $text]), self::context())->reasons));
     }
 
     public function testTheWorstOfSeveralStandsBesideTheNewest(): void
     {
-        $reasons = OutputTransformer::judge(self::drawn(), new Trials([...self::trials([TrialKind::OverStress, '', 'spark'])->all, ...self::sound()->all, ...self::trials([TrialKind::OverStress, '', 'quiet'])->all]), self::context());
+        $reasons = OutputTransformer::judge(self::drawn(), new TestRecord([...self::tests([TrialKind::OverStress, '', 'spark'])->all, ...self::sound()->all, ...self::tests([TrialKind::OverStress, '', 'quiet'])->all]), self::context());
         self::assertSame('condemned', $reasons->word);
         $said = array_values(array_filter($reasons->reasons, static fn (Reason $r): bool => str_starts_with($r->code, 'over-stress')));
         self::assertSame([['over-stress-fails', 'earlier'], ['over-stress-quiet', 'now']], array_map(static fn (Reason $r): array => [$r->code, $r->stands], $said));
@@ -269,7 +269,7 @@ final class IronTest extends TestCase
 
     public function testTheSameCurrentOnAnotherTapOrFrequencyIsJudgedAlike(): void
     {
-        $judged = static fn (string $tap, string $text): string => self::codes(OutputTransformer::judge(self::drawn(), self::trials([TrialKind::Magnetising, $tap, $text]), self::context())->reasons)[0];
+        $judged = static fn (string $tap, string $text): string => self::codes(OutputTransformer::judge(self::drawn(), self::tests([TrialKind::Magnetising, $tap, $text]), self::context())->reasons)[0];
         self::assertSame('magnetising-healthy', $judged('8', '5/90m'));
         self::assertSame('magnetising-high', $judged('8', '5/120m'));
         self::assertSame('magnetising-healthy', $judged('4', '5/170m'), 'half the ohms, twice the current');
@@ -280,7 +280,7 @@ final class IronTest extends TestCase
     public function testAGappedOneIsJudgedByWhatIsKnownOfIt(): void
     {
         $gapped = new DrawnTransformer('T2', 'output', primaryOhms: 5000, tapOhms: 4, henries: 12, singleEnded: true);
-        $judged = static fn (DrawnTransformer $t, string $text): string => self::codes(OutputTransformer::judge($t, self::trials([TrialKind::Magnetising, '4', $text]), self::context())->reasons)[0];
+        $judged = static fn (DrawnTransformer $t, string $text): string => self::codes(OutputTransformer::judge($t, self::tests([TrialKind::Magnetising, '4', $text]), self::context())->reasons)[0];
         self::assertSame('magnetising-as-drawn', $judged($gapped, '5/0.95'));
         self::assertSame('magnetising-below-drawn', $judged($gapped, '5/9'));
         self::assertSame('magnetising-gapped', $judged(new DrawnTransformer('T2', 'output', tapOhms: 4, singleEnded: true), '5/0.95'));
@@ -302,39 +302,39 @@ final class IronTest extends TestCase
     #[DataProvider('verdicts')]
     public function testOneBadAnswerDecides(array $change, string $word, string $code): void
     {
-        $verdict = OutputTransformer::judge(self::drawn(), new Trials([...self::sound()->all, ...self::trials(...$change)->all]), self::context());
+        $verdict = OutputTransformer::judge(self::drawn(), new TestRecord([...self::sound()->all, ...self::tests(...$change)->all]), self::context());
         self::assertSame($word, $verdict->word);
         self::assertContains($code, self::codes($verdict->reasons));
     }
 
     public function testWithoutTheThreeQuestionsItIsOpen(): void
     {
-        $verdict = OutputTransformer::judge(self::drawn(), self::trials([TrialKind::WindingOhms, 'half a', '58']), self::context());
+        $verdict = OutputTransformer::judge(self::drawn(), self::tests([TrialKind::WindingOhms, 'half a', '58']), self::context());
         self::assertSame(['open', ['open', 'shorted-turn', 'leaking', 'breaks-down']], [$verdict->word, $verdict->notAsked], 'one half of three windings is not the question asked');
         self::assertSame(['half b', 'secondary', 'primary to core', 'primary to secondary', 'secondary to core'], $verdict->notTested);
     }
 
     public function testAReplacementStandsBesideTheOldPart(): void
     {
-        $reasons = OutputTransformer::judge(self::drawn(), self::trials([TrialKind::WindingOhms, 'half a', '0.5'], [TrialKind::WindingOhms, 'half a', '57']), self::context())->reasons;
+        $reasons = OutputTransformer::judge(self::drawn(), self::tests([TrialKind::WindingOhms, 'half a', '0.5'], [TrialKind::WindingOhms, 'half a', '57']), self::context())->reasons;
         self::assertContains('winding-as-drawn', self::codes($reasons));
         $before = array_values(array_filter($reasons, static fn (Reason $r): bool => 'winding-before' === $r->code));
         self::assertSame(0.5, $before[0]->figures['beforeOhms'] ?? null);
-        self::assertNotContains('winding-before', self::codes(OutputTransformer::judge(self::drawn(), self::trials([TrialKind::WindingOhms, 'half a', '57.4'], [TrialKind::WindingOhms, 'half a', '57']), self::context())->reasons), 'the same part measured twice');
+        self::assertNotContains('winding-before', self::codes(OutputTransformer::judge(self::drawn(), self::tests([TrialKind::WindingOhms, 'half a', '57.4'], [TrialKind::WindingOhms, 'half a', '57']), self::context())->reasons), 'the same part measured twice');
     }
 
     public function testInnerAndOuterHalfDiffer(): void
     {
         // IRON-4: 110 and 124 Ω is healthy.
         $drawn = new DrawnTransformer('T2', 'output');
-        self::assertContains('halves-ohms-usual', self::codes(OutputTransformer::judge($drawn, self::trials([TrialKind::WindingOhms, 'half a', '110'], [TrialKind::WindingOhms, 'half b', '124']), self::context())->reasons));
-        self::assertContains('halves-ohms-apart', self::codes(OutputTransformer::judge($drawn, self::trials([TrialKind::WindingOhms, 'half a', '110'], [TrialKind::WindingOhms, 'half b', '140']), self::context())->reasons));
+        self::assertContains('halves-ohms-usual', self::codes(OutputTransformer::judge($drawn, self::tests([TrialKind::WindingOhms, 'half a', '110'], [TrialKind::WindingOhms, 'half b', '124']), self::context())->reasons));
+        self::assertContains('halves-ohms-apart', self::codes(OutputTransformer::judge($drawn, self::tests([TrialKind::WindingOhms, 'half a', '110'], [TrialKind::WindingOhms, 'half b', '140']), self::context())->reasons));
     }
 
     public function testTheMainsThatAPowerTransformerWasMadeFor(): void
     {
         $drawn = new DrawnTransformer('T1', 'power', [['id' => 'ht', 'name' => 'ht', 'ohms' => 86.0, 'volts' => 360.0, 'centreTapped' => false], ['id' => 'heater', 'name' => 'heater', 'ohms' => 0.1, 'volts' => 6.4, 'centreTapped' => false]], ratedVolts: 117);
-        $judged = static fn (string $ht, string $heater): TransformerVerdict => PowerTransformer::judge($drawn, self::trials([TrialKind::OffLoad, 'ht', $ht], [TrialKind::OffLoad, 'heater', $heater]), new IronContext());
+        $judged = static fn (string $ht, string $heater): TransformerVerdict => PowerTransformer::judge($drawn, self::tests([TrialKind::OffLoad, 'ht', $ht], [TrialKind::OffLoad, 'heater', $heater]), new IronContext());
         self::assertContains('off-load-as-drawn', self::codes($judged('117.0/360', '117.0/6.40')->reasons));
         // Every winding 4.3 % high at 117 V in: the primary is for 112 V.
         $other = $judged('117.0/375.5', '117.0/6.68');
@@ -346,7 +346,7 @@ final class IronTest extends TestCase
     public function testHalvesOfATappedWindingAreEqual(): void
     {
         $drawn = new DrawnTransformer('T1', 'power', [['id' => 'ht', 'name' => 'ht', 'ohms' => 86.0, 'volts' => 662.0, 'centreTapped' => true]], ratedVolts: 117);
-        $codes = static fn (string $text): array => self::codes(PowerTransformer::judge($drawn, self::trials([TrialKind::OffLoad, 'ht', $text]), new IronContext())->reasons);
+        $codes = static fn (string $text): array => self::codes(PowerTransformer::judge($drawn, self::tests([TrialKind::OffLoad, 'ht', $text]), new IronContext())->reasons);
         self::assertContains('halves-equal', $codes('117.0/331/331'));
         self::assertContains('off-load-as-drawn', $codes('117.0/331/331'));
         self::assertContains('halves-unequal', $codes('117.0/331/318'));
@@ -354,7 +354,7 @@ final class IronTest extends TestCase
 
     public function testHeatByResistance(): void
     {
-        $codes = static fn (string $text): array => self::codes(PowerTransformer::judge(new DrawnTransformer('T1', 'power'), self::trials([TrialKind::ResistanceRise, 'primary', $text]), new IronContext())->reasons);
+        $codes = static fn (string $text): array => self::codes(PowerTransformer::judge(new DrawnTransformer('T1', 'power'), self::tests([TrialKind::ResistanceRise, 'primary', $text]), new IronContext())->reasons);
         self::assertContains('winding-cool', $codes('5.10/23/6.00'));
         self::assertContains('winding-warm', $codes('5.10/23/6.30'));
         self::assertContains('winding-too-hot', $codes('5.10/23/6.80'));
@@ -363,7 +363,7 @@ final class IronTest extends TestCase
     public function testAChokeInCircuitIsNotCondemnedByHalfItsInductance(): void
     {
         $drawn = new DrawnTransformer('L1', 'choke', [['id' => 'winding', 'name' => 'winding', 'ohms' => 96.0, 'volts' => null, 'centreTapped' => false]], henries: 4);
-        $judge = static fn (bool $lifted): array => self::codes(Choke::judge($drawn, new Trials([Trial::typed(TrialKind::ChokeInductance, 'L1', '', '10.0/13.2m', $lifted)]), new IronContext())->reasons);
+        $judge = static fn (bool $lifted): array => self::codes(Choke::judge($drawn, new TestRecord([TakenTest::typed(TrialKind::ChokeInductance, 'L1', '', '10.0/13.2m', $lifted)]), new IronContext())->reasons);
         self::assertSame('choke-lift-first', $judge(false)[0]);
         self::assertSame('choke-low', $judge(true)[0]);
     }
@@ -371,10 +371,10 @@ final class IronTest extends TestCase
     public function testOhmsComeOnceMoreAfterTheHighVoltage(): void
     {
         $drawn = self::drawn();
-        $again = static fn (Trials $t): array => array_values(array_filter(IronPlan::steps($drawn, $t), static fn (Step $s): bool => TrialKind::InsulationOhms === $s->kind && 'primary-core' === $s->subject))[1]->isOpen() ? ['open'] : ['closed'];
-        self::assertSame(['closed'], $again(new Trials()));
-        self::assertSame(['open'], $again(self::trials([TrialKind::Insulation, 'primary-core', '600/>300M'])));
-        self::assertSame(['closed'], $again(self::trials([TrialKind::Insulation, 'primary-core', '600/>300M'], [TrialKind::InsulationOhms, 'primary-core', '>20M'])));
+        $again = static fn (TestRecord $t): array => array_values(array_filter(IronPlan::steps($drawn, $t), static fn (Step $s): bool => TrialKind::InsulationOhms === $s->kind && 'primary-core' === $s->subject))[1]->isOpen() ? ['open'] : ['closed'];
+        self::assertSame(['closed'], $again(new TestRecord()));
+        self::assertSame(['open'], $again(self::tests([TrialKind::Insulation, 'primary-core', '600/>300M'])));
+        self::assertSame(['closed'], $again(self::tests([TrialKind::Insulation, 'primary-core', '600/>300M'], [TrialKind::InsulationOhms, 'primary-core', '>20M'])));
     }
 
     private static function drawn(): DrawnTransformer
@@ -389,9 +389,9 @@ final class IronTest extends TestCase
         return new IronContext(60, 450);
     }
 
-    private static function sound(): Trials
+    private static function sound(): TestRecord
     {
-        return self::trials(
+        return self::tests(
             [TrialKind::WindingOhms, 'half a', '57.6'], [TrialKind::WindingOhms, 'half b', '66.1'], [TrialKind::OutputOhms, '', '0.4'],
             [TrialKind::Ratio, '8', '11.50/0.400'], [TrialKind::Halves, '', '5.74/5.77'], [TrialKind::Magnetising, '8', '5.02/60m'],
             ...self::tight('primary-core'), ...self::tight('primary-secondary'), ...self::tight('secondary-core'),
@@ -405,9 +405,9 @@ final class IronTest extends TestCase
     }
 
     /** @param array{TrialKind, string, string} ...$typed */
-    private static function trials(array ...$typed): Trials
+    private static function tests(array ...$typed): TestRecord
     {
-        return new Trials(array_map(static fn (array $t): Trial => Trial::typed($t[0], 'T2', $t[1], $t[2], \in_array($t[0], [TrialKind::Insulation, TrialKind::InsulationOhms], true)), array_values($typed)));
+        return new TestRecord(array_map(static fn (array $t): TakenTest => TakenTest::typed($t[0], 'T2', $t[1], $t[2], \in_array($t[0], [TrialKind::Insulation, TrialKind::InsulationOhms], true)), array_values($typed)));
     }
 
     /**

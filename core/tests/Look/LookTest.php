@@ -11,14 +11,14 @@ use Yew\Core\Bench\FuseMark;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Look\DateCode;
 use Yew\Core\Look\FuseCheck;
-use Yew\Core\Look\LookCase;
+use Yew\Core\Look\LookJudge;
 use Yew\Core\Look\LookPlan;
 use Yew\Core\Look\MainsConversion;
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 final class LookTest extends TestCase
 {
@@ -195,13 +195,13 @@ final class LookTest extends TestCase
     #[DataProvider('seen')]
     public function testWhatWasSeenIsJudged(TrialKind $kind, string $subject, string $text, string $code, Verdict $verdict): void
     {
-        $reasons = LookCase::judge(Trial::typed($kind, 'x', $subject, $text));
+        $reasons = LookJudge::judge(TakenTest::typed($kind, 'x', $subject, $text));
         self::assertSame([$code, $verdict], [$reasons[0]->code, $reasons[0]->verdict]);
     }
 
     public function testTheWalkBeginsWithTheMainsAndForgetsNothing(): void
     {
-        $items = LookPlan::items(null, ['C1'], ['T1'], new Trials());
+        $items = LookPlan::items(null, ['C1'], ['T1'], new TestRecord());
         self::assertSame(['mains', 'F1', 'C1'], array_map(static fn ($i): string => $i->part, \array_slice($items, 0, 3)));
         self::assertSame('T1', $items[\count($items) - 1]->part);
         self::assertTrue($items[0]->steps[0]->isOpen());

@@ -10,10 +10,10 @@ use Yew\Core\Bench\Meter;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Quantity\QuantityParser;
 use Yew\Core\Quantity\Unit;
+use Yew\Core\Reading\ComparisonReadings;
 use Yew\Core\Reading\Judge;
 use Yew\Core\Reading\Judgement;
-use Yew\Core\Reading\Neighbourhood;
-use Yew\Core\Reading\Setting;
+use Yew\Core\Reading\ReadingContext;
 use Yew\Core\Reading\TypedReading;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\TestPoint;
@@ -51,18 +51,18 @@ final class Bench
     }
 
     /** @param array<string, mixed> $facts */
-    public static function setting(array $facts = [], ?Sheet $sheet = null, ChassisState $state = ChassisState::Energised, ?float $warm = 20.0, ?float $wiredFor = 117.0): Setting
+    public static function setting(array $facts = [], ?Sheet $sheet = null, ChassisState $state = ChassisState::Energised, ?float $warm = 20.0, ?float $wiredFor = 117.0): ReadingContext
     {
-        return new Setting($sheet ?? SheetFixture::sheet(), self::conditions($facts), self::meter(), $state, $warm, $wiredFor);
+        return new ReadingContext($sheet ?? SheetFixture::sheet(), self::conditions($facts), self::meter(), $state, $warm, $wiredFor);
     }
 
     /** @param list<float> $tapped */
-    public static function judge(string $place, string $text, ?Setting $setting = null, Neighbourhood $near = new Neighbourhood(), MeterFunction $function = MeterFunction::DcVolts, array $tapped = []): Judgement
+    public static function judge(string $place, string $text, ?ReadingContext $context = null, ComparisonReadings $near = new ComparisonReadings(), MeterFunction $function = MeterFunction::DcVolts, array $tapped = []): Judgement
     {
-        $setting ??= self::setting();
+        $context ??= self::setting();
         $quantity = QuantityParser::parse($text, Unit::Volts);
-        $point = $setting->sheet?->point($place, $function) ?? TestPoint::unprinted($place, $function);
+        $point = $context->sheet?->point($place, $function) ?? TestPoint::unprinted($place, $function);
 
-        return Judge::judge($point, new TypedReading($place, $quantity->kind, $quantity->value, $quantity->resolution, $tapped), $setting, $near);
+        return Judge::judge($point, new TypedReading($place, $quantity->kind, $quantity->value, $quantity->resolution, $tapped), $context, $near);
     }
 }

@@ -10,7 +10,7 @@ use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Quantity\QuantityParser;
 use Yew\Core\Quantity\Unit;
 use Yew\Core\Reading\BranchCurrent;
-use Yew\Core\Reading\Expecter;
+use Yew\Core\Reading\Expectation;
 use Yew\Core\Reading\Finding;
 use Yew\Core\Reading\Findings;
 use Yew\Core\Reading\JudgedPoint;
@@ -75,7 +75,7 @@ final class GroupsTest extends TestCase
         $within = self::current($sheet, ['B' => '430.0', 'C' => '369.0'], 'R2');
         self::assertSame([Verdict::Within, 'current-within'], [$within->verdict, $within->reasonCode]);
         self::assertEqualsWithDelta(6.1e-3 ** 2 * 10000, $within->watts, 1e-9);
-        self::assertGreaterThan(0.06e-3, $within->bandHalf, 'the 10 % resistor is in the band');
+        self::assertGreaterThan(0.06e-3, $within->halfWidth95Volts, 'the 10 % resistor is in the band');
         self::assertSame('no-drop', self::current($sheet, ['B' => '430.0', 'C' => '430.0'], 'R2')->reasonCode);
         self::assertSame('current-low', self::current($sheet, ['B' => '430.0', 'C' => '400.0'], 'R2')->reasonCode);
         self::assertSame('current-straddles', self::current($sheet, ['A' => '440', 'B' => '428'], 'R1')->reasonCode, '12 ± 3 V tells nothing about 10 ± 2');
@@ -124,7 +124,7 @@ final class GroupsTest extends TestCase
         $sheet = SheetFixture::sheet();
         $point = $sheet->point($place, MeterFunction::DcVolts);
         self::assertNotNull($point);
-        $expected = Expecter::at($point, Bench::setting());
+        $expected = Expectation::at($point, Bench::setting());
         $suspect = Slips::suspect($expected, $typed);
         self::assertSame($slip, $suspect['slip'] ?? null);
         if (null !== $suspect) {
@@ -152,13 +152,13 @@ final class GroupsTest extends TestCase
         $points = [];
         foreach ($sheet->points as $point) {
             $text = $readings[$point->place] ?? null;
-            $setting = Bench::setting(sheet: $sheet);
+            $context = Bench::setting(sheet: $sheet);
             if (!\is_string($text)) {
-                $points[$point->key()] = new JudgedPoint($point, Expecter::at($point, $setting), null, null);
+                $points[$point->key()] = new JudgedPoint($point, Expectation::at($point, $context), null, null);
                 continue;
             }
             $quantity = QuantityParser::parse($text, Unit::Volts);
-            $points[$point->key()] = new JudgedPoint($point, Expecter::at($point, $setting), Bench::judge($point->place, $text, $setting), Bench::meter()->figure($point->function, $quantity->value, $quantity->resolution, $point->place));
+            $points[$point->key()] = new JudgedPoint($point, Expectation::at($point, $context), Bench::judge($point->place, $text, $context), Bench::meter()->figure($point->function, $quantity->value, $quantity->resolution, $point->place));
         }
 
         return $points;

@@ -8,9 +8,9 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
-use Yew\Core\Reading\Expecter;
+use Yew\Core\Reading\ComparisonReadings;
+use Yew\Core\Reading\Expectation;
 use Yew\Core\Reading\Mark;
-use Yew\Core\Reading\Neighbourhood;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Tests\SheetFixture;
@@ -91,7 +91,7 @@ final class JudgeTest extends TestCase
     {
         $document = SheetFixture::document();
         $document['supply'] = array_replace_recursive((array) $document['supply'], ['nodes' => [3 => ['regulated' => true]]]);
-        $expected = Expecter::at(SheetFixture::sheet($document)->points[3], Bench::setting(['inletVolts' => 125.0], SheetFixture::sheet($document)));
+        $expected = Expectation::at(SheetFixture::sheet($document)->points[3], Bench::setting(['inletVolts' => 125.0], SheetFixture::sheet($document)));
         self::assertSame(326.0, $expected->volts);
     }
 
@@ -104,7 +104,7 @@ final class JudgeTest extends TestCase
     /** COND-4: V·Rm/(Rm+Rth). 220 V printed with 20 kΩ/V on its 250 V range (5 MΩ) from 100 kΩ; today 10 MΩ. */
     public function testMeterLoadingCorrectsTheExpectedValue(): void
     {
-        $expected = Expecter::at(SheetFixture::sheet()->points[7], Bench::setting());
+        $expected = Expectation::at(SheetFixture::sheet()->points[7], Bench::setting());
         self::assertEqualsWithDelta(220 * (5.1 / 5.0) * (10 / 10.1), $expected->volts, 0.01);
         self::assertEqualsWithDelta(222.18, $expected->volts, 0.01);
     }
@@ -126,26 +126,26 @@ final class JudgeTest extends TestCase
     #[DataProvider('obstacles')]
     public function testCannotSayButRatingsStillHold(array $facts, ChassisState $state, string $reason): void
     {
-        $setting = Bench::setting($facts, null, $state);
-        $judgement = Bench::judge('A', '440', $setting);
+        $context = Bench::setting($facts, null, $state);
+        $judgement = Bench::judge('A', '440', $context);
         self::assertSame([Verdict::CannotSay, $reason], [$judgement->verdict, $judgement->reasonCode]);
-        self::assertSame(Verdict::Danger, Bench::judge('A', '505', $setting)->verdict);
-        self::assertSame(Verdict::Danger, Bench::judge('V2.5', '5', $setting)->verdict);
+        self::assertSame(Verdict::Danger, Bench::judge('A', '505', $context)->verdict);
+        self::assertSame(Verdict::Danger, Bench::judge('V2.5', '5', $context)->verdict);
     }
 
     public function testStandbyTakesAwayWhatItBreaks(): void
     {
         $document = SheetFixture::document();
         $document['supply'] = array_replace_recursive((array) $document['supply'], ['standby' => ['kind' => 'dc', 'breaks' => ['B']]]);
-        $setting = Bench::setting(['standby' => 'standby'], SheetFixture::sheet($document));
-        self::assertSame('standby', Bench::judge('B', '0.0', $setting)->reasonCode);
-        self::assertSame(Verdict::Within, Bench::judge('A', '440', $setting)->verdict);
+        $context = Bench::setting(['standby' => 'standby'], SheetFixture::sheet($document));
+        self::assertSame('standby', Bench::judge('B', '0.0', $context)->reasonCode);
+        self::assertSame(Verdict::Within, Bench::judge('A', '440', $context)->verdict);
     }
 
     public function testBiasIsJudgedWithOutputTubesOut(): void
     {
-        $setting = Bench::setting(['tubes' => ['V2' => 'out', 'V3' => 'out']]);
-        $judgement = Bench::judge('N', '-41.0', $setting);
+        $context = Bench::setting(['tubes' => ['V2' => 'out', 'V3' => 'out']]);
+        $judgement = Bench::judge('N', '-41.0', $context);
         self::assertSame([Verdict::Within, 'within'], [$judgement->verdict, $judgement->reasonCode]);
         self::assertContains(Mark::Provisional, $judgement->marks);
     }
@@ -162,9 +162,9 @@ final class JudgeTest extends TestCase
 
     public function testADeadZeroAmongHealthyNeighboursIsFirstABadContact(): void
     {
-        $first = Bench::judge('V1.1', '0.0', near: new Neighbourhood(neighboursHealthy: true));
+        $first = Bench::judge('V1.1', '0.0', near: new ComparisonReadings(neighboursHealthy: true));
         self::assertSame([Verdict::CannotSay, 'dead-zero'], [$first->verdict, $first->reasonCode]);
-        $second = Bench::judge('V1.1', '0.0', near: new Neighbourhood(neighboursHealthy: true, zeroBefore: true));
+        $second = Bench::judge('V1.1', '0.0', near: new ComparisonReadings(neighboursHealthy: true, zeroBefore: true));
         self::assertSame([Verdict::Out, 'zero'], [$second->verdict, $second->reasonCode]);
     }
 
@@ -196,11 +196,11 @@ final class JudgeTest extends TestCase
     public function testLostBiasCountsUntilItIsProbedAgain(): void
     {
         $sheet = self::sheetWith(['place' => 'V2.5', 'kind' => 'bias', 'printedVolts' => -34]);
-        $judged = static fn (bool $healthy, bool $before): array => [($j = Bench::judge('V2.5', '0.0', Bench::setting(sheet: $sheet), new Neighbourhood(neighboursHealthy: $healthy, zeroBefore: $before)))->verdict, $j->reasonCode];
+        $judged = static fn (bool $healthy, bool $before): array => [($j = Bench::judge('V2.5', '0.0', Bench::setting(sheet: $sheet), new ComparisonReadings(neighboursHealthy: $healthy, zeroBefore: $before)))->verdict, $j->reasonCode];
         self::assertSame([Verdict::Danger, 'bias-lost-probe-again'], $judged(true, false));
         self::assertSame([Verdict::Danger, 'bias-lost'], $judged(true, true));
         self::assertSame([Verdict::Danger, 'bias-lost'], $judged(false, false));
-        $tapped = Bench::judge('V2.5', '-34.0', Bench::setting(sheet: $sheet), new Neighbourhood(neighboursHealthy: true), tapped: [-34.0, 0.0, -33.9]);
+        $tapped = Bench::judge('V2.5', '-34.0', Bench::setting(sheet: $sheet), new ComparisonReadings(neighboursHealthy: true), tapped: [-34.0, 0.0, -33.9]);
         self::assertSame([Verdict::Danger, 0.0], [$tapped->verdict, $tapped->volts], 'the worst of a tap decides');
     }
 
@@ -217,16 +217,16 @@ final class JudgeTest extends TestCase
     public function testAGridIsJudgedAgainstItsReturn(): void
     {
         $sheet = self::sheetWith(['place' => 'V2.5', 'kind' => 'grid', 'printedVolts' => -34, 'fedBy' => 'N', 'gridLeakOhms' => 220000]);
-        $judged = static fn (string $text, ?float $return): array => [($j = Bench::judge('V2.5', $text, Bench::setting(sheet: $sheet), new Neighbourhood(returnVolts: $return)))->verdict, $j->reasonCode];
+        $judged = static fn (string $text, ?float $return): array => [($j = Bench::judge('V2.5', $text, Bench::setting(sheet: $sheet), new ComparisonReadings(returnVolts: $return)))->verdict, $j->reasonCode];
         // Half of the band of 33 V on the 60 V range is 0.19 V: it comes off first.
         self::assertSame([Verdict::Danger, 'grid-above-return'], $judged('-32.70', -34.0));
         self::assertSame([Verdict::Out, 'grid-leaks-over-return'], $judged('-32.90', -34.0));
         self::assertSame([Verdict::Out, 'grid-leaks-over-return'], $judged('-33.20', -34.0));
         self::assertSame([Verdict::Within, 'within'], $judged('-33.50', -34.0));
         self::assertSame([Verdict::Within, 'within'], $judged('-32.70', null), 'without its return nothing is known of it');
-        $leak = Bench::judge('V2.5', '-30.00', Bench::setting(sheet: $sheet), new Neighbourhood(returnVolts: -34.0));
+        $leak = Bench::judge('V2.5', '-30.00', Bench::setting(sheet: $sheet), new ComparisonReadings(returnVolts: -34.0));
         self::assertEqualsWithDelta(4.0, $leak->figures['overVolts'], 0.25, '−30 V over a −34 V return is 4 V of leakage');
-        $zero = Bench::judge('V2.5', '-0.2', Bench::setting(sheet: self::sheetWith(['place' => 'V2.5', 'kind' => 'grid', 'printedVolts' => 0, 'fedBy' => 'N'])), new Neighbourhood(returnVolts: -4.0));
+        $zero = Bench::judge('V2.5', '-0.2', Bench::setting(sheet: self::sheetWith(['place' => 'V2.5', 'kind' => 'grid', 'printedVolts' => 0, 'fedBy' => 'N'])), new ComparisonReadings(returnVolts: -4.0));
         self::assertSame('grid-above-return', $zero->reasonCode, 'a zero is four volts too much over −4 V');
     }
 
@@ -258,12 +258,12 @@ final class JudgeTest extends TestCase
 
     public function testSisters(): void
     {
-        $unlike = Bench::judge('V3.3', '470', near: new Neighbourhood('V2.3', 420.0));
+        $unlike = Bench::judge('V3.3', '470', near: new ComparisonReadings('V2.3', 420.0));
         self::assertSame([Verdict::Watch, 'unlike-its-sister'], [$unlike->verdict, $unlike->reasonCode]);
-        self::assertSame(Verdict::Within, Bench::judge('V3.3', '440', near: new Neighbourhood('V2.3', 436.0))->verdict);
-        $reference = Bench::judge('V3.5', '-40.0', near: new Neighbourhood('V2.5', -41.0));
+        self::assertSame(Verdict::Within, Bench::judge('V3.3', '440', near: new ComparisonReadings('V2.3', 436.0))->verdict);
+        $reference = Bench::judge('V3.5', '-40.0', near: new ComparisonReadings('V2.5', -41.0));
         self::assertSame(['sister', Verdict::Within], [$reference->reference, $reference->verdict]);
-        self::assertSame('unlike-last-visit', Bench::judge('V3.5', '-34.0', near: new Neighbourhood(lastVisitVolts: -41.0))->reasonCode);
+        self::assertSame('unlike-last-visit', Bench::judge('V3.5', '-34.0', near: new ComparisonReadings(lastVisitVolts: -41.0))->reasonCode);
     }
 
     public function testTheWorstValueOfATapTestDecides(): void
@@ -290,14 +290,14 @@ final class JudgeTest extends TestCase
     public function testWhichWindowWins(): void
     {
         $document = SheetFixture::document();
-        self::assertSame('default', Expecter::at(SheetFixture::sheet($document)->points[0], Bench::setting())->window?->source);
+        self::assertSame('default', Expectation::at(SheetFixture::sheet($document)->points[0], Bench::setting())->window?->source);
         $document['printedTolerancePercent'] = 15;
         $document['windows'] = ['plate' => ['lowPercent' => 5, 'highPercent' => 8]];
         $document['points'] = array_replace_recursive((array) $document['points'], [5 => ['window' => ['lowPercent' => 2, 'highPercent' => 3]]]);
         $sheet = SheetFixture::sheet($document);
-        $source = static fn (int $i): ?string => Expecter::at($sheet->points[$i], Bench::setting(sheet: $sheet))->window?->source;
+        $source = static fn (int $i): ?string => Expectation::at($sheet->points[$i], Bench::setting(sheet: $sheet))->window?->source;
         self::assertSame(['printed', 'point', 'sheet'], [$source(0), $source(5), $source(6)]);
-        $bounds = Expecter::at($sheet->points[6], Bench::setting(sheet: $sheet))->window;
+        $bounds = Expectation::at($sheet->points[6], Bench::setting(sheet: $sheet))->window;
         self::assertEqualsWithDelta([438 * 0.95, 438 * 1.08], [$bounds?->low, $bounds?->high], 1e-9);
     }
 

@@ -12,12 +12,12 @@ use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\Calibration\Calibration;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\Bounds;
+use Yew\Core\Reading\Expectation;
 use Yew\Core\Reading\Expected;
-use Yew\Core\Reading\Expecter;
 use Yew\Core\Reading\Judge;
 use Yew\Core\Reading\Judgement;
 use Yew\Core\Reading\Mark;
-use Yew\Core\Reading\Setting;
+use Yew\Core\Reading\ReadingContext;
 use Yew\Core\Reading\TypedReading;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\Sheet;
@@ -77,44 +77,44 @@ final class ModelTest extends TestCase
 
     public function testRampingIsJudgedLikeEnergisedWhereACircuitSaysWhatBelongs(): void
     {
-        $setting = self::setting(['inletVolts' => 60], null);
-        $ramping = new Setting($setting->sheet, $setting->conditions, null, ChassisState::Ramping, 1.0, 117.0, $setting->forecast);
-        self::assertEquals(Expecter::at(self::point('A'), $setting), Expecter::at(self::point('A'), $ramping));
-        $judge = static fn (float $volts, Setting $s): Judgement => Judge::judge(self::point('A'), new TypedReading('A', ReadingKind::Value, $volts, 0.1), $s);
-        $belongs = Expecter::at(self::point('A'), $ramping)->volts ?? 0.0;
+        $context = self::setting(['inletVolts' => 60], null);
+        $ramping = new ReadingContext($context->sheet, $context->conditions, null, ChassisState::Ramping, 1.0, 117.0, $context->forecast);
+        self::assertEquals(Expectation::at(self::point('A'), $context), Expectation::at(self::point('A'), $ramping));
+        $judge = static fn (float $volts, ReadingContext $s): Judgement => Judge::judge(self::point('A'), new TypedReading('A', ReadingKind::Value, $volts, 0.1), $s);
+        $belongs = Expectation::at(self::point('A'), $ramping)->volts ?? 0.0;
         self::assertSame(Verdict::Within, $judge($belongs, $ramping)->verdict);
         self::assertContains(Mark::Provisional, $judge($belongs, $ramping)->marks);
         self::assertSame(Verdict::Out, $judge(0.5 * $belongs, $ramping)->verdict);
         $bias = self::point('N2');
-        $half = Expecter::at($bias, $ramping)->volts ?? 0.0;
+        $half = Expectation::at($bias, $ramping)->volts ?? 0.0;
         self::assertSame(Verdict::Danger, Judge::judge($bias, new TypedReading('N2', ReadingKind::Value, 0.02 * $half, 0.01), $ramping)->verdict, 'no bias on the way up is no bias');
-        $off = new Setting($setting->sheet, $setting->conditions, null, ChassisState::Discharging, null, 117.0, $setting->forecast);
-        self::assertSame('not-energised', Expecter::at(self::point('A'), $off)->obstacle);
+        $off = new ReadingContext($context->sheet, $context->conditions, null, ChassisState::Discharging, null, 117.0, $context->forecast);
+        self::assertSame('not-energised', Expectation::at(self::point('A'), $off)->obstacle);
         $heater = self::sheet()->point('V5.7', MeterFunction::AcVolts) ?? throw new \LogicException('no heater point');
-        $warm = Expecter::at($heater, $ramping)->volts ?? 0.0;
+        $warm = Expectation::at($heater, $ramping)->volts ?? 0.0;
         self::assertSame(Verdict::Within, Judge::judge($heater, new TypedReading('h', ReadingKind::Value, $warm, 0.01), $ramping)->verdict, 'short of its volts, as it should be');
-        self::assertSame('heater-below-rating', Judge::judge($heater, new TypedReading('h', ReadingKind::Value, $warm, 0.01), $setting)->reasonCode);
+        self::assertSame('heater-below-rating', Judge::judge($heater, new TypedReading('h', ReadingKind::Value, $warm, 0.01), $context)->reasonCode);
     }
 
     public function testAmperesAreForecastAndJudged(): void
     {
-        $setting = self::setting(['inletVolts' => 117], null);
-        $cathode = $setting->forecast->currents['V4.8'] ?? throw new \LogicException('no current');
+        $context = self::setting(['inletVolts' => 117], null);
+        $cathode = $context->forecast->currents['V4.8'] ?? throw new \LogicException('no current');
         // 1 Ω in the cathode lead carries it.
-        self::assertEqualsWithDelta($setting->forecast->at('V4.8')->volts ?? 0.0, $cathode->volts, 1e-4);
-        self::assertEqualsWithDelta($cathode->volts ?? 0.0, ($setting->forecast->currents['V4.3']->volts ?? 0.0) + ($setting->forecast->currents['V4.4']->volts ?? 0.0), 1e-9, 'plate and screen');
-        self::assertEqualsWithDelta($setting->forecast->currents['R21']->volts ?? 0.0, $cathode->volts ?? 0.0, 1e-5);
+        self::assertEqualsWithDelta($context->forecast->at('V4.8')->volts ?? 0.0, $cathode->volts, 1e-4);
+        self::assertEqualsWithDelta($cathode->volts ?? 0.0, ($context->forecast->currents['V4.3']->volts ?? 0.0) + ($context->forecast->currents['V4.4']->volts ?? 0.0), 1e-9, 'plate and screen');
+        self::assertEqualsWithDelta($context->forecast->currents['R21']->volts ?? 0.0, $cathode->volts ?? 0.0, 1e-5);
         self::assertGreaterThan(0.02 * ($cathode->volts ?? 0.0), $cathode->deviation, 'tubes of one type differ');
         $point = TestPoint::unprinted('V4.8', MeterFunction::DcAmperes);
-        $judge = static fn (float $amperes, float $resolution = 1e-4): Judgement => Judge::judge($point, new TypedReading('i', ReadingKind::Value, $amperes, $resolution), $setting);
+        $judge = static fn (float $amperes, float $resolution = 1e-4): Judgement => Judge::judge($point, new TypedReading('i', ReadingKind::Value, $amperes, $resolution), $context);
         $belongs = $cathode->volts ?? 0.0;
-        $window = Expecter::at($point, $setting)->window ?? throw new \LogicException('no window');
+        $window = Expectation::at($point, $context)->window ?? throw new \LogicException('no window');
         self::assertGreaterThanOrEqual(0.2 * $belongs - 1e-9, $window->high - $belongs);
         self::assertLessThanOrEqual(0.4 * $belongs + 1e-9, $window->high - $belongs, 'widened at most to twice');
         self::assertSame([Verdict::Within, 'within'], [$judge($belongs)->verdict, $judge($belongs)->reasonCode]);
         self::assertSame([Verdict::Within, Verdict::Out], [$judge($window->high - 1e-4)->verdict, $judge($window->high + 1e-4)->verdict]);
         self::assertSame(['high', 'low'], [$judge(2 * $belongs)->reasonCode, $judge(0.3 * $belongs)->reasonCode]);
-        self::assertSame(Verdict::CannotSay, Judge::judge(TestPoint::unprinted('V9.1', MeterFunction::DcAmperes), new TypedReading('i', ReadingKind::Value, 0.04, 1e-4), $setting)->verdict, 'no such tube');
+        self::assertSame(Verdict::CannotSay, Judge::judge(TestPoint::unprinted('V9.1', MeterFunction::DcAmperes), new TypedReading('i', ReadingKind::Value, 0.04, 1e-4), $context)->verdict, 'no such tube');
     }
 
     public function testTheMeterInHandLoadsTheNode(): void
@@ -143,7 +143,7 @@ final class ModelTest extends TestCase
     public function testHeatersFollowTheirWinding(): void
     {
         $point = self::sheet()->point('V5.7', MeterFunction::AcVolts) ?? throw new \LogicException('no heater point');
-        $expected = Expecter::at($point, self::setting(['inletVolts' => 117], null));
+        $expected = Expectation::at($point, self::setting(['inletVolts' => 117], null));
         self::assertSame('model', $expected->reference);
         self::assertEqualsWithDelta(6.4, $expected->volts, 0.15);
     }
@@ -151,18 +151,18 @@ final class ModelTest extends TestCase
     /** @param array<string, mixed> $facts */
     private static function expected(string $place, array $facts, ?Meter $meter = null, string $how = 'measured'): Expected
     {
-        return Expecter::at(self::point($place), self::setting($facts, $meter, $how));
+        return Expectation::at(self::point($place), self::setting($facts, $meter, $how));
     }
 
     /** @param array<string, mixed> $facts */
-    private static function setting(array $facts, ?Meter $meter, string $how = 'measured'): Setting
+    private static function setting(array $facts, ?Meter $meter, string $how = 'measured'): ReadingContext
     {
         $tubes = ['V1' => ['type' => '12AX7']];
         $stated = Conditions::decode(array_map(static fn (mixed $v): array => ['value' => $v, 'how' => $how], [...(isset($facts['limiters']) ? [] : ['limiter' => ['kind' => 'none']]), 'tubes' => $tubes, ...array_filter($facts, static fn (mixed $v): bool => null !== $v)]));
         $model = SheetModel::of(self::sheet(), ShippedTubes::catalogue()) ?? throw new \LogicException('no circuit');
         self::$calibration ??= $model->calibrated();
 
-        return new Setting(self::sheet(), $stated, $meter, ChassisState::Energised, 20.0, 117.0, $model->forecast($stated, 117.0, self::$calibration));
+        return new ReadingContext(self::sheet(), $stated, $meter, ChassisState::Energised, 20.0, 117.0, $model->forecast($stated, 117.0, self::$calibration));
     }
 
     private static function point(string $place): TestPoint

@@ -11,17 +11,17 @@ use Yew\Core\Circuit\Factors;
 use Yew\Core\Resistor\DrawnPaths;
 use Yew\Core\Resistor\DrawnResistor;
 use Yew\Core\Resistor\DrawnResistors;
-use Yew\Core\Resistor\HeaterCase;
-use Yew\Core\Resistor\ResistorCase;
-use Yew\Core\Resistor\SocketCase;
+use Yew\Core\Resistor\HeaterJudge;
+use Yew\Core\Resistor\ResistorJudge;
+use Yew\Core\Resistor\SocketJudge;
 use Yew\Core\Sheet\CircuitAtWork;
 use Yew\Core\Sheet\SheetCodec;
 use Yew\Core\Sheet\SheetFile;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 use Yew\Core\Tests\Tube\ShippedTubes;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
 
 final class ResistorTest extends TestCase
 {
@@ -60,17 +60,17 @@ final class ResistorTest extends TestCase
     #[DataProvider('readings')]
     public function testInPlaceAndLifted(DrawnResistor $drawn, string $text, bool $lifted, string $word, string $code): void
     {
-        $case = ResistorCase::judge($drawn, self::trials([TrialKind::Resistor, '', $text, $lifted]), null, null);
+        $case = ResistorJudge::judge($drawn, self::tests([TrialKind::Resistor, '', $text, $lifted]), null, null);
         self::assertSame([$word, $code], [$case['word'], $case['reasons'][0]->code]);
     }
 
     public function testLiftedStandsForInPlaceAndBothAreShown(): void
     {
         $drawn = new DrawnResistor('R1', 1e3, 'a', 'b', 10.0, inCircuitOhms: 610.0);
-        $case = ResistorCase::judge($drawn, new Trials([Trial::typed(TrialKind::Resistor, 'R1', '', '1k6', true), Trial::typed(TrialKind::Resistor, 'R1', '', '610')]), null, null);
+        $case = ResistorJudge::judge($drawn, new TestRecord([TakenTest::typed(TrialKind::Resistor, 'R1', '', '1k6', true), TakenTest::typed(TrialKind::Resistor, 'R1', '', '610')]), null, null);
         self::assertSame('replace', $case['word'], '1.6 kΩ lifted is not cured by 610 Ω in place');
         self::assertSame([['resistor-high', 'now'], ['resistor-within', 'superseded']], array_map(static fn (Reason $r): array => [$r->code, $r->stands], $case['reasons']));
-        $better = ResistorCase::judge($drawn, new Trials([Trial::typed(TrialKind::Resistor, 'R1', '', '<2k'), Trial::typed(TrialKind::Resistor, 'R1', '', '612')]), null, null);
+        $better = ResistorJudge::judge($drawn, new TestRecord([TakenTest::typed(TrialKind::Resistor, 'R1', '', '<2k'), TakenTest::typed(TrialKind::Resistor, 'R1', '', '612')]), null, null);
         self::assertSame(['good', ['resistor-within']], [$better['word'], array_map(static fn (Reason $r): string => $r->code, $better['reasons'])], '"cannot say" gives way to what could say it');
     }
 
@@ -80,7 +80,7 @@ final class ResistorTest extends TestCase
         $beside = 1 / (1 / 80e3 - 1 / 100e3);
         foreach ([92e3, 100e3, 108e3] as $own) {
             $read = 1 / (1 / $own + 1 / $beside);
-            $case = ResistorCase::judge($drawn, self::trials([TrialKind::Resistor, '', \sprintf('%.3fk', $read / 1e3), false]), null, null);
+            $case = ResistorJudge::judge($drawn, self::tests([TrialKind::Resistor, '', \sprintf('%.3fk', $read / 1e3), false]), null, null);
             self::assertEqualsWithDelta($own, $case['ownOhms'] ?? 0, 30);
         }
     }
@@ -90,7 +90,7 @@ final class ResistorTest extends TestCase
         foreach ([1.0, 470.0, 100e3, 10e6] as $ohms) {
             foreach ([1.0, 0.7, 0.1, 0.001] as $share) {
                 foreach ([1.0, 5.0, 20.0] as $percent) {
-                    $case = ResistorCase::judge(new DrawnResistor('R', $ohms, 'a', 'b', $percent, inCircuitOhms: $share * $ohms), new Trials(), null, null, $percent);
+                    $case = ResistorJudge::judge(new DrawnResistor('R', $ohms, 'a', 'b', $percent, inCircuitOhms: $share * $ohms), new TestRecord(), null, null, $percent);
                     self::assertLessThan($case['expectedOhms'] + 1e-9, $case['lowOhms']);
                     self::assertGreaterThan($case['expectedOhms'] - 1e-9, $case['highOhms']);
                 }
@@ -102,16 +102,16 @@ final class ResistorTest extends TestCase
     {
         // JUDGE-9: two 270 k at 302 k each are perfectly matched and 12 % high.
         $drawn = new DrawnResistor('R19', 270e3, 'a', 'b', inCircuitOhms: 270e3, does: 'plate', mate: 'R20');
-        $mate = Trial::typed(TrialKind::Resistor, 'R20', '', '302k');
-        $codes = array_map(static fn (Reason $r): string => $r->code, ResistorCase::judge($drawn, self::trials([TrialKind::Resistor, '', '302k', false]), $mate, null)['reasons']);
+        $mate = TakenTest::typed(TrialKind::Resistor, 'R20', '', '302k');
+        $codes = array_map(static fn (Reason $r): string => $r->code, ResistorJudge::judge($drawn, self::tests([TrialKind::Resistor, '', '302k', false]), $mate, null)['reasons']);
         self::assertSame(['pair-off-together', 'pair-matched'], $codes);
-        $apart = array_map(static fn (Reason $r): string => $r->code, ResistorCase::judge($drawn, self::trials([TrialKind::Resistor, '', '276k', false]), $mate, null)['reasons']);
+        $apart = array_map(static fn (Reason $r): string => $r->code, ResistorJudge::judge($drawn, self::tests([TrialKind::Resistor, '', '276k', false]), $mate, null)['reasons']);
         self::assertContains('pair-unlike', $apart);
     }
 
     public function testBalanceCountsWhereItIsBalanceThatCounts(): void
     {
-        $judged = static fn (string $does, float $ohms, string $mine, string $other): array => [($c = ResistorCase::judge(new DrawnResistor('R19', $ohms, 'a', 'b', inCircuitOhms: $ohms, does: $does, mate: 'R20'), self::trials([TrialKind::Resistor, '', $mine, false]), Trial::typed(TrialKind::Resistor, 'R20', '', $other), null))['word'], array_map(static fn (Reason $r): string => $r->code, $c['reasons'])];
+        $judged = static fn (string $does, float $ohms, string $mine, string $other): array => [($c = ResistorJudge::judge(new DrawnResistor('R19', $ohms, 'a', 'b', inCircuitOhms: $ohms, does: $does, mate: 'R20'), self::tests([TrialKind::Resistor, '', $mine, false]), TakenTest::typed(TrialKind::Resistor, 'R20', '', $other), null))['word'], array_map(static fn (Reason $r): string => $r->code, $c['reasons'])];
         // JUDGE-9: two 270 k at 302 k each.
         self::assertSame(['watch', ['pair-off-together', 'pair-matched']], $judged('plate', 270e3, '302k', '302k'), 'in balance, and off its value: both are said');
         self::assertSame(['watch', ['pair-off-together', 'pair-matched']], $judged('plate', 270e3, '337k', '337k'));
@@ -124,13 +124,13 @@ final class ResistorTest extends TestCase
 
     public function testAGoodReadingDoesNotSaveABurntPart(): void
     {
-        $case = ResistorCase::judge(new DrawnResistor('R5', 470, 'B', 'V4.4', inCircuitOhms: 470), self::trials([TrialKind::Resistor, '', '471', false]), null, 'burnt');
+        $case = ResistorJudge::judge(new DrawnResistor('R5', 470, 'B', 'V4.4', inCircuitOhms: 470), self::tests([TrialKind::Resistor, '', '471', false]), null, 'burnt');
         self::assertSame(['replace', 'resistor-damaged'], [$case['word'], $case['reasons'][0]->code]);
     }
 
     public function testDissipationAgainstItsRating(): void
     {
-        $codes = static fn (float $watts): array => array_map(static fn (Reason $r): string => $r->code, ResistorCase::judge(new DrawnResistor('R', 1e3, 'a', 'b', 10, 1.0, 1e3, watts: $watts), new Trials(), null, null)['reasons']);
+        $codes = static fn (float $watts): array => array_map(static fn (Reason $r): string => $r->code, ResistorJudge::judge(new DrawnResistor('R', 1e3, 'a', 'b', 10, 1.0, 1e3, watts: $watts), new TestRecord(), null, null)['reasons']);
         self::assertSame([[], ['resistor-runs-hot'], ['resistor-overloaded']], [$codes(0.4), $codes(0.7), $codes(1.2)]);
     }
 
@@ -186,19 +186,19 @@ final class ResistorTest extends TestCase
         yield 'heater leaks to the cathode' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '2-8', '40k']], 'bad', 'pins-leak'];
     }
 
-    /** @param list<array{TrialKind, string, string}> $trials */
+    /** @param list<array{TrialKind, string, string}> $tests */
     #[DataProvider('sockets')]
-    public function testSockets(array $trials, string $word, string $code): void
+    public function testSockets(array $tests, string $word, string $code): void
     {
         $circuit = self::lantern();
-        $case = SocketCase::judge(self::trials(...array_map(static fn (array $t): array => [$t[0], $t[1], $t[2], false], $trials)), DrawnPaths::through($circuit, 'V4'), DrawnPaths::forbidden($circuit, 'V4'), true);
+        $case = SocketJudge::judge(self::tests(...array_map(static fn (array $t): array => [$t[0], $t[1], $t[2], false], $tests)), DrawnPaths::through($circuit, 'V4'), DrawnPaths::forbidden($circuit, 'V4'), true);
         self::assertSame([$word, true], [$case['word'], \in_array($code, array_map(static fn (Reason $r): string => $r->code, $case['reasons']), true)], $code);
     }
 
     public function testTheSamePinsOfTheSisterShouldReadAlike(): void
     {
         $circuit = self::lantern();
-        $codes = static fn (string $mine, string $sister): array => array_map(static fn (Reason $r): string => $r->code, SocketCase::judge(self::trials([TrialKind::PinShort, '3-4', $mine, false]), [], DrawnPaths::forbidden($circuit, 'V4'), true, self::trials([TrialKind::PinShort, '3-4', $sister, false]))['reasons']);
+        $codes = static fn (string $mine, string $sister): array => array_map(static fn (Reason $r): string => $r->code, SocketJudge::judge(self::tests([TrialKind::PinShort, '3-4', $mine, false]), [], DrawnPaths::forbidden($circuit, 'V4'), true, self::tests([TrialKind::PinShort, '3-4', $sister, false]))['reasons']);
         self::assertNotContains('pins-unlike-sister', $codes('640', '648'));
         self::assertContains('pins-unlike-sister', $codes('640', '1100'));
         self::assertContains('pins-unlike-sister', $codes('640', 'ol'));
@@ -206,12 +206,12 @@ final class ResistorTest extends TestCase
 
     public function testTheHeatersReference(): void
     {
-        $codes = static fn (Trials $trials): array => array_map(static fn (Reason $r): string => $r->code, HeaterCase::judge($trials));
-        self::assertSame(['heater-floats'], $codes(self::trials([TrialKind::HeaterReference, '', 'none', false])));
-        self::assertSame(['heater-two-resistors', 'heater-legs-alike'], $codes(self::trials([TrialKind::HeaterReference, '', 'two', false], [TrialKind::HeaterLegs, '', '3.15/3.18', false])));
-        self::assertContains('heater-legs-apart', $codes(self::trials([TrialKind::HeaterLegs, '', '6.1/0.2', false])));
+        $codes = static fn (TestRecord $tests): array => array_map(static fn (Reason $r): string => $r->code, HeaterJudge::judge($tests));
+        self::assertSame(['heater-floats'], $codes(self::tests([TrialKind::HeaterReference, '', 'none', false])));
+        self::assertSame(['heater-two-resistors', 'heater-legs-alike'], $codes(self::tests([TrialKind::HeaterReference, '', 'two', false], [TrialKind::HeaterLegs, '', '3.15/3.18', false])));
+        self::assertContains('heater-legs-apart', $codes(self::tests([TrialKind::HeaterLegs, '', '6.1/0.2', false])));
         // HEAT-1: two 100 Ω dissipate 0.1 W each.
-        self::assertEqualsWithDelta(0.1, HeaterCase::judge(self::trials([TrialKind::HeaterReference, '', 'two', false]))[0]->figures['eachWatts'], 1e-3);
+        self::assertEqualsWithDelta(0.1, HeaterJudge::judge(self::tests([TrialKind::HeaterReference, '', 'two', false]))[0]->figures['eachWatts'], 1e-3);
     }
 
     private static function lantern(): CircuitAtWork
@@ -224,8 +224,8 @@ final class ResistorTest extends TestCase
     }
 
     /** @param array{TrialKind, string, string, bool} ...$typed */
-    private static function trials(array ...$typed): Trials
+    private static function tests(array ...$typed): TestRecord
     {
-        return new Trials(array_map(static fn (array $t): Trial => Trial::typed($t[0], 'it', $t[1], $t[2], $t[3]), array_values($typed)));
+        return new TestRecord(array_map(static fn (array $t): TakenTest => TakenTest::typed($t[0], 'it', $t[1], $t[2], $t[3]), array_values($typed)));
     }
 }

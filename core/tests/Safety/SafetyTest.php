@@ -11,7 +11,7 @@ use Yew\Core\Reading\Verdict;
 use Yew\Core\Safety\Gates;
 use Yew\Core\Safety\Hazard;
 use Yew\Core\Safety\Stop;
-use Yew\Core\Trial\Reason;
+use Yew\Core\Test\Reason;
 
 /** SAFE-4 and SAFE-6; contract §8. */
 final class SafetyTest extends TestCase

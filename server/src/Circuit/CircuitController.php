@@ -13,9 +13,9 @@ use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Lines\LineWriter;
 use Yew\Core\Circuit\Remarks;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\Solve\OperatingPoint;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Spice\Flavour;
 use Yew\Core\Circuit\Spice\NetlistWriter;
 use Yew\Core\Codec\Fields;
@@ -67,8 +67,8 @@ final readonly class CircuitController
         [$version, $sheet, $circuit] = $this->drawn($versionId);
         try {
             $calibration = $this->calibrations->of($version, $this->modelOf($sheet));
-            $situation = new Situation($sheet->printedMains[0]);
-            $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, $this->tubes, $situation, $calibration->factors), $situation);
+            $conditions = new SolveConditions($sheet->printedMains[0]);
+            $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, $this->tubes, $conditions, $calibration->factors), $conditions);
         } catch (DidNotConverge $e) {
             throw self::unsolved($e);
         }
@@ -99,9 +99,9 @@ final readonly class CircuitController
     {
         [, $sheet, $circuit] = $this->drawn($versionId);
         $flavour = Flavour::tryFrom($request->query->getString('flavour', 'averaged')) ?? throw Refused::notFound('netlist flavour');
-        $situation = new Situation($sheet->printedMains[0]);
+        $conditions = new SolveConditions($sheet->printedMains[0]);
         try {
-            $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, $this->tubes, $situation), $situation);
+            $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, $this->tubes, $conditions), $conditions);
         } catch (DidNotConverge $e) {
             throw self::unsolved($e);
         }

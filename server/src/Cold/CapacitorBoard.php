@@ -4,23 +4,23 @@ declare(strict_types=1);
 
 namespace Yew\Server\Cold;
 
-use Yew\Core\Capacitor\CapacitorCase;
 use Yew\Core\Capacitor\CapacitorContext;
+use Yew\Core\Capacitor\CapacitorJudge;
 use Yew\Core\Capacitor\CapacitorKind;
 use Yew\Core\Capacitor\DrawnCapacitor;
 use Yew\Core\Capacitor\DrawnCapacitors;
 use Yew\Core\Capacitor\Reform;
 use Yew\Core\Capacitor\Replacement;
-use Yew\Core\Capacitor\RippleCase;
+use Yew\Core\Capacitor\RippleJudge;
 use Yew\Core\Circuit\Analysis\Ripple;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Look\DateCode;
 use Yew\Core\Quantity\Engineering;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Step;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Step;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** Every capacitor and can section with its verdict, keyed by its lug. */
 final class CapacitorBoard
@@ -31,9 +31,9 @@ final class CapacitorBoard
         $drawn = self::drawn($bench);
         $known = array_map(static fn (DrawnCapacitor $c): string => $c->id, $drawn);
         // What the technician measured that no sheet lists: there is nothing to judge it by but itself.
-        foreach ($bench->trials()->kind(TrialKind::Capacitor)->parts() as $part) {
+        foreach ($bench->tests()->kind(TrialKind::Capacitor)->parts() as $part) {
             if (!\in_array($part, $known, true)) {
-                $drawn[] = new DrawnCapacitor($part, self::firstFarads($bench->trials()->of($part)), null);
+                $drawn[] = new DrawnCapacitor($part, self::firstFarads($bench->tests()->of($part)), null);
             }
         }
         $context = new CapacitorContext($bench->practice->school, self::builtYear($bench), $bench->year, $bench->practice->leakage);
@@ -49,23 +49,23 @@ final class CapacitorBoard
 
     private static function item(ColdBench $bench, DrawnCapacitor $drawn, CapacitorContext $context): ColdItem
     {
-        $trials = $bench->trials()->of($drawn->id);
-        $case = CapacitorCase::judge($drawn, $trials, $context);
+        $tests = $bench->tests()->of($drawn->id);
+        $case = CapacitorJudge::judge($drawn, $tests, $context);
         $electrolytic = CapacitorKind::Electrolytic === $drawn->kind();
-        $checks = CapacitorCase::checks($drawn);
-        $steps = [Step::of($bench->trials(), TrialKind::Capacitor, $drawn->id, checks: $checks), Step::of($bench->trials(), TrialKind::CapacitorMark, $drawn->id, '', true, \array_slice($checks, 0, 1))];
+        $checks = CapacitorJudge::checks($drawn);
+        $steps = [Step::of($bench->tests(), TrialKind::Capacitor, $drawn->id, checks: $checks), Step::of($bench->tests(), TrialKind::CapacitorMark, $drawn->id, '', true, \array_slice($checks, 0, 1))];
         if ($electrolytic) {
-            array_push($steps, Step::of($bench->trials(), TrialKind::Polarity, $drawn->id), Step::of($bench->trials(), TrialKind::Reform, $drawn->id, '', true));
+            array_push($steps, Step::of($bench->tests(), TrialKind::Polarity, $drawn->id), Step::of($bench->tests(), TrialKind::Reform, $drawn->id, '', true));
         }
         $progress = null;
         $more = ['does' => $drawn->does, 'replacement' => self::replacement($drawn), 'can' => $drawn->can()];
         if ($electrolytic && null !== $drawn->ratedVolts && $drawn->ratedVolts >= 100.0) {
             $plan = Reform::plan($drawn->farads, $drawn->ratedVolts, $bench->practice->leakage);
-            $progress = $plan->progress($trials);
+            $progress = $plan->progress($tests);
             $more['reform'] = ['seriesOhms' => $plan->ohms, 'seriesWatts' => $plan->watts, 'steps' => $plan->steps, 'patienceMinutes' => Reform::PATIENCE_MINUTES, 'progress' => $progress];
         }
 
-        return new ColdItem($drawn->id, 'capacitor-'.$drawn->does, 'capacitor-'.$drawn->does, self::detail($drawn), $case['word'], $case['verdict'], $case['reasons'], $steps, self::gauges($drawn, $trials, $case['window']), $more, $progress);
+        return new ColdItem($drawn->id, 'capacitor-'.$drawn->does, 'capacitor-'.$drawn->does, self::detail($drawn), $case['word'], $case['verdict'], $case['reasons'], $steps, self::gauges($drawn, $tests, $case['window']), $more, $progress);
     }
 
     /** @return list<ColdItem> ripple at every positive rail, measured beside what the circuit makes of it (CAP-9b) */
@@ -78,10 +78,10 @@ final class CapacitorBoard
         $items = [];
         foreach ($bench->circuit->drawn->rails() as $rail) {
             $rms = $expected[$bench->circuit->working->circuit->nodes->number($rail->id)];
-            $taken = $bench->trials()->of($rail->id)->kind(TrialKind::Ripple)->all;
-            $case = RippleCase::judge($taken, $rms);
-            $gauges = [] === $taken ? [] : [new Gauge('ripple', $taken[\count($taken) - 1]->value('volts'), 'V', $rms, $rms / RippleCase::ALIKE, $rms * RippleCase::ALIKE, $case['verdict'])];
-            $items[] = new ColdItem($rail->id, 'ripple', 'ripple', $rail->name.', '.Engineering::text($rms, 'V', Engineering::twoDigits(max(1e-6, $rms))).' expected', $case['word'], $case['verdict'], $case['reasons'], [Step::of($bench->trials(), TrialKind::Ripple, $rail->id, '', true)], $gauges);
+            $taken = $bench->tests()->of($rail->id)->kind(TrialKind::Ripple)->all;
+            $case = RippleJudge::judge($taken, $rms);
+            $gauges = [] === $taken ? [] : [new Gauge('ripple', $taken[\count($taken) - 1]->value('volts'), 'V', $rms, $rms / RippleJudge::ALIKE, $rms * RippleJudge::ALIKE, $case['verdict'])];
+            $items[] = new ColdItem($rail->id, 'ripple', 'ripple', $rail->name.', '.Engineering::text($rms, 'V', Engineering::twoDigits(max(1e-6, $rms))).' expected', $case['word'], $case['verdict'], $case['reasons'], [Step::of($bench->tests(), TrialKind::Ripple, $rail->id, '', true)], $gauges);
         }
 
         return $items;
@@ -97,9 +97,9 @@ final class CapacitorBoard
      *
      * @return list<Gauge>
      */
-    private static function gauges(DrawnCapacitor $drawn, Trials $trials, array $window): array
+    private static function gauges(DrawnCapacitor $drawn, TestRecord $tests, array $window): array
     {
-        $figures = CapacitorCase::countingFigures($drawn, $trials);
+        $figures = CapacitorJudge::countingFigures($drawn, $tests);
         $gauges = [];
         $farads = $figures['farads']['figure'] ?? null;
         if (null !== $farads) {
@@ -130,10 +130,10 @@ final class CapacitorBoard
         return [...$new, 'text' => $text];
     }
 
-    private static function firstFarads(Trials $trials): float
+    private static function firstFarads(TestRecord $tests): float
     {
-        foreach ($trials->kind(TrialKind::Capacitor)->all as $trial) {
-            $farads = $trial->value('farads') ?? 0.0;
+        foreach ($tests->kind(TrialKind::Capacitor)->all as $test) {
+            $farads = $test->value('farads') ?? 0.0;
             if ($farads > 0.0) {
                 return $farads;
             }
@@ -146,9 +146,9 @@ final class CapacitorBoard
     private static function builtYear(ColdBench $bench): ?int
     {
         $codes = [];
-        foreach ($bench->trials()->kind(TrialKind::DateCode)->all as $trial) {
+        foreach ($bench->tests()->kind(TrialKind::DateCode)->all as $test) {
             try {
-                $codes[] = DateCode::read($trial->text, $bench->year);
+                $codes[] = DateCode::read($test->text, $bench->year);
             } catch (BadData) {
                 continue;
             }

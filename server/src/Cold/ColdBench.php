@@ -8,8 +8,8 @@ use Yew\Core\Iron\DrawnIron;
 use Yew\Core\Iron\DrawnTransformer;
 use Yew\Core\Sheet\CircuitAtWork;
 use Yew\Core\Sheet\Sheet;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Shop\Practice;
 use Yew\Server\Tape\Projection\ColdFold;
@@ -19,11 +19,11 @@ final readonly class ColdBench
 {
     /** @var list<DrawnTransformer> */
     public array $iron;
-    public Trials $lastVisit;
+    public TestRecord $lastVisit;
 
     /**
-     * @param float                        $wiredFor mains volts of the unit's wiring
-     * @param (\Closure(Trial): bool)|null $only     which tests count; all where null
+     * @param float                            $wiredFor mains volts of the unit's wiring
+     * @param (\Closure(TakenTest): bool)|null $only     which tests count; all where null
      */
     public function __construct(
         public ColdFold $record,
@@ -33,23 +33,23 @@ final readonly class ColdBench
         public Practice $practice,
         public float $wiredFor,
         public int $year,
-        Trials $lastVisit,
+        TestRecord $lastVisit,
         private ?\Closure $only = null,
     ) {
         // What was measured on an earlier visit says nothing of a part that is new since.
-        $this->lastVisit = $lastVisit->only(fn (Trial $t): bool => !$this->record->isRenewed($t->part));
+        $this->lastVisit = $lastVisit->only(fn (TakenTest $t): bool => !$this->record->isRenewed($t->part));
         $this->iron = DrawnIron::of($sheet);
     }
 
-    public function trials(): Trials
+    public function tests(): TestRecord
     {
-        return null === $this->only ? $this->record->trials() : $this->record->trials()->only($this->only);
+        return null === $this->only ? $this->record->tests() : $this->record->tests()->only($this->only);
     }
 
     /**
      * The same bench as if only some tests had been taken.
      *
-     * @param \Closure(Trial): bool $fits
+     * @param \Closure(TakenTest): bool $fits
      */
     public function withOnly(\Closure $fits): self
     {

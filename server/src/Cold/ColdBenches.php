@@ -51,7 +51,7 @@ final class ColdBenches
 
         return new ColdBench(
             $fold->cold, $sheet, null === $sheet ? null : $this->circuit($unit, $sheet, $fold), $this->tubes, $practice,
-            $unit->unit->wiredForVolts ?? $practice->mainsVolts, (int) $this->clock->now()->format('Y'), $this->tape->trialsBefore($unit->unit->id, $unit->job->id, $unit->job->bookedInAt),
+            $unit->unit->wiredForVolts ?? $practice->mainsVolts, (int) $this->clock->now()->format('Y'), $this->tape->testsBefore($unit->unit->id, $unit->job->id, $unit->job->bookedInAt),
         );
     }
 

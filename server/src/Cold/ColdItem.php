@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Yew\Server\Cold;
 
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Step;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\Step;
 
 /** One thing on a station's board: a transformer, a capacitor, a resistor, a socket, a stop of the walk. */
 final readonly class ColdItem

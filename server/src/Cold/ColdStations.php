@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Yew\Server\Cold;
 
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TrialKind;
 use Yew\Core\Version;
 use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Tape\Projection\BenchFold;
@@ -84,22 +84,22 @@ final readonly class ColdStations
 
         return [
             'verdict' => ($reason->verdict ?? Verdict::CannotSay)->value, 'marks' => [], 'reasonCode' => $reason->code ?? 'none', 'figures' => $reason->figures ?? [],
-            'word' => $item->word, 'partVerdict' => $item->verdict->value, 'slip' => self::slip($item, self::trialOf($after, $entryId)), 'coreVersion' => Version::CORE,
+            'word' => $item->word, 'partVerdict' => $item->verdict->value, 'slip' => self::slip($item, self::testOf($after, $entryId)), 'coreVersion' => Version::CORE,
         ];
     }
 
     /** @return array{slip: string, figure: string, factor: float}|null what the sheet makes of the figures that were typed */
-    private static function slip(ColdItem $item, ?Trial $trial): ?array
+    private static function slip(ColdItem $item, ?TakenTest $test): ?array
     {
-        if (null === $trial) {
+        if (null === $test) {
             return null;
         }
         foreach ($item->steps as $step) {
-            if ($step->kind !== $trial->kind || $step->subject !== $trial->subject) {
+            if ($step->kind !== $test->kind || $step->subject !== $test->subject) {
                 continue;
             }
             foreach ($step->checks as $check) {
-                $slip = $check->suspect($trial);
+                $slip = $check->suspect($test);
                 if (null !== $slip) {
                     return $slip;
                 }
@@ -109,11 +109,11 @@ final readonly class ColdStations
         return null;
     }
 
-    private static function trialOf(BenchFold $fold, string $entryId): ?Trial
+    private static function testOf(BenchFold $fold, string $entryId): ?TakenTest
     {
-        foreach ($fold->cold->trials()->all as $trial) {
-            if ($trial->id === $entryId) {
-                return $trial;
+        foreach ($fold->cold->tests()->all as $test) {
+            if ($test->id === $entryId) {
+                return $test;
             }
         }
 
@@ -136,8 +136,8 @@ final readonly class ColdStations
     /** A test that repeats another brings nothing new: then what it says by itself. */
     private static function own(ColdBench $bench, string $station, string $part, string $entryId): ?Reason
     {
-        $alone = $bench->withOnly(static fn (Trial $t): bool => $t->id === $entryId);
-        $none = $bench->withOnly(static fn (Trial $t): bool => false);
+        $alone = $bench->withOnly(static fn (TakenTest $t): bool => $t->id === $entryId);
+        $none = $bench->withOnly(static fn (TakenTest $t): bool => false);
 
         return null === ($item = self::find(self::board($alone, $station), $part)) ? null : self::brought($item, self::find(self::board($none, $station), $part));
     }

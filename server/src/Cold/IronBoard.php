@@ -15,8 +15,8 @@ use Yew\Core\Iron\TransformerVerdict;
 use Yew\Core\Look\FuseCheck;
 use Yew\Core\Quantity\Engineering;
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\TrialKind;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TrialKind;
 
 /** Transformers and chokes with their verdicts. */
 final class IronBoard
@@ -29,15 +29,15 @@ final class IronBoard
 
     private static function item(ColdBench $bench, DrawnTransformer $drawn): ColdItem
     {
-        $trials = $bench->trials()->of($drawn->id);
+        $tests = $bench->tests()->of($drawn->id);
         $context = self::context($bench, $drawn);
         $verdict = match ($drawn->role) {
-            'power' => PowerTransformer::judge($drawn, $trials, $context),
-            'output' => OutputTransformer::judge($drawn, $trials, $context),
-            default => Choke::judge($drawn, $trials, $context),
+            'power' => PowerTransformer::judge($drawn, $tests, $context),
+            'output' => OutputTransformer::judge($drawn, $tests, $context),
+            default => Choke::judge($drawn, $tests, $context),
         };
 
-        return new ColdItem($drawn->id, 'iron-'.$drawn->role, 'iron-'.$drawn->role, self::detail($drawn), $verdict->word, $verdict->verdict, $verdict->reasons, IronPlan::steps($drawn, $bench->trials(), $bench->practice->mainsHertz, $bench->mainsRatio()), self::gauges($drawn, $verdict), ['notAsked' => $verdict->notAsked, 'notTested' => $verdict->notTested, 'role' => $drawn->role, 'channel' => $drawn->channel, 'windings' => self::windings($bench, $drawn, $verdict)]);
+        return new ColdItem($drawn->id, 'iron-'.$drawn->role, 'iron-'.$drawn->role, self::detail($drawn), $verdict->word, $verdict->verdict, $verdict->reasons, IronPlan::steps($drawn, $bench->tests(), $bench->practice->mainsHertz, $bench->mainsRatio()), self::gauges($drawn, $verdict), ['notAsked' => $verdict->notAsked, 'notTested' => $verdict->notTested, 'role' => $drawn->role, 'channel' => $drawn->channel, 'windings' => self::windings($bench, $drawn, $verdict)]);
     }
 
     private static function context(ColdBench $bench, DrawnTransformer $drawn): IronContext
@@ -51,7 +51,7 @@ final class IronBoard
         $sister = null;
         foreach ($bench->iron as $other) {
             if ('output' === $other->role && $other->id !== $drawn->id && 'output' === $drawn->role) {
-                $sister = RatioTest::of($bench->trials()->of($other->id), $other->tapOhms)->impedanceOhms() ?? $sister;
+                $sister = RatioTest::of($bench->tests()->of($other->id), $other->tapOhms)->impedanceOhms() ?? $sister;
             }
         }
 
@@ -64,7 +64,7 @@ final class IronBoard
         $sheet = $bench->sheet;
         foreach ($sheet->fuses ?? [] as $fuse) {
             if (null !== $sheet && 'mains' === $fuse->place) {
-                $fitted = $bench->trials()->of($fuse->id)->latest(TrialKind::Fuse)->said['amperes'] ?? null;
+                $fitted = $bench->tests()->of($fuse->id)->latest(TrialKind::Fuse)->said['amperes'] ?? null;
 
                 return is_numeric($fitted) ? (float) $fitted : FuseCheck::scaled($fuse->printedAmperes, $sheet->printedMains[0], $bench->wiredFor);
             }
@@ -85,11 +85,11 @@ final class IronBoard
     /** @return list<array{id: string, name: string, drawn: string, shown: string|null, volts: string|null, verdict: string|null}> for the picture of the transformer */
     private static function windings(ColdBench $bench, DrawnTransformer $drawn, TransformerVerdict $verdict): array
     {
-        $trials = $bench->trials()->of($drawn->id);
+        $tests = $bench->tests()->of($drawn->id);
         $windings = [];
         foreach ($drawn->windings as $w) {
-            $ohms = $trials->latest(TrialKind::WindingOhms, $w['id']);
-            $volts = $trials->latest(TrialKind::OffLoad, $w['id']);
+            $ohms = $tests->latest(TrialKind::WindingOhms, $w['id']);
+            $volts = $tests->latest(TrialKind::OffLoad, $w['id']);
             $judged = Reason::worst(array_values(array_filter($verdict->reasons, static fn (Reason $r): bool => \in_array($r->figures['winding'] ?? null, [$w['id'], $w['name']], true))));
             $windings[] = ['id' => $w['id'], 'name' => $w['name'], 'drawn' => Engineering::text($w['ohms'], 'Ω'), 'shown' => null === $ohms ? null : $ohms->text.' Ω', 'volts' => $volts?->text, 'verdict' => $judged?->value];
         }

@@ -11,16 +11,16 @@ use Yew\Core\Circuit\Element\MainsTransformer;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Iron\DrawnTransformer;
 use Yew\Core\Look\DateCode;
-use Yew\Core\Look\LookCase;
 use Yew\Core\Look\LookItem;
+use Yew\Core\Look\LookJudge;
 use Yew\Core\Look\LookPlan;
 use Yew\Core\Look\MainsConversion;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\Fuse;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Step;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\Step;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TrialKind;
 
 /** The walk round the cold amplifier. */
 final class LookBoard
@@ -36,7 +36,7 @@ final class LookBoard
     {
         $iron = array_map(static fn (DrawnTransformer $t): string => $t->id, $bench->iron);
 
-        return array_map(static fn (LookItem $item): ColdItem => self::item($bench, $item), LookPlan::items($bench->sheet, self::cans($bench), $iron, $bench->trials()));
+        return array_map(static fn (LookItem $item): ColdItem => self::item($bench, $item), LookPlan::items($bench->sheet, self::cans($bench), $iron, $bench->tests()));
     }
 
     /** @return list<string> electrolytics, one entry per can */
@@ -93,7 +93,7 @@ final class LookBoard
     /** @return list<Reason> whether its primary can be wired for the mains here, how, and with which fuse (LOOK-3, FUSE-1) */
     private static function conversion(ColdBench $bench): array
     {
-        $primary = $bench->trials()->of('mains')->latest(TrialKind::Primary)?->choice();
+        $primary = $bench->tests()->of('mains')->latest(TrialKind::Primary)?->choice();
         $printed = $bench->sheet->printedMains ?? [$bench->wiredFor];
         $fuse = array_values(array_filter($bench->sheet->fuses ?? [], static fn (Fuse $f): bool => 'mains' === $f->place))[0] ?? null;
         $hertz = $bench->sheet->mainsHertz ?? $bench->practice->mainsHertz;
@@ -126,21 +126,21 @@ final class LookBoard
             return self::reasons($bench, $step, $step->done);
         }
 
-        return $bench->trials()->of($step->part)->kind($step->kind)->about($step->subject)->deciding(static fn (Trial $t): Reason => LookCase::judge($t)[0]);
+        return $bench->tests()->of($step->part)->kind($step->kind)->about($step->subject)->deciding(static fn (TakenTest $t): Reason => LookJudge::judge($t)[0]);
     }
 
     /** @return list<Reason> */
-    private static function reasons(ColdBench $bench, Step $step, Trial $trial): array
+    private static function reasons(ColdBench $bench, Step $step, TakenTest $test): array
     {
-        if (TrialKind::DateCode === $trial->kind) {
-            return self::dated($trial, $bench->year);
+        if (TrialKind::DateCode === $test->kind) {
+            return self::dated($test, $bench->year);
         }
         $fuse = null;
         foreach ($bench->sheet->fuses ?? [] as $candidate) {
             $fuse = $candidate->id === $step->part ? $candidate : $fuse;
         }
 
-        return LookCase::judge($trial, null === $fuse ? null : self::mark($fuse), $bench->sheet->printedMains[0] ?? $bench->wiredFor, $bench->wiredFor, null === $fuse || 'mains' === $fuse->place, self::runningAmperes($bench));
+        return LookJudge::judge($test, null === $fuse ? null : self::mark($fuse), $bench->sheet->printedMains[0] ?? $bench->wiredFor, $bench->wiredFor, null === $fuse || 'mains' === $fuse->place, self::runningAmperes($bench));
     }
 
     private static function mark(Fuse $fuse): FuseMark
@@ -157,16 +157,16 @@ final class LookBoard
     }
 
     /** @return list<Reason> */
-    private static function dated(Trial $trial, int $year): array
+    private static function dated(TakenTest $test, int $year): array
     {
         try {
-            $read = DateCode::read($trial->text, $year);
+            $read = DateCode::read($test->text, $year);
         } catch (BadData) {
-            return [new Reason('date-code-unread', Verdict::CannotSay, ['mark' => $trial->text])];
+            return [new Reason('date-code-unread', Verdict::CannotSay, ['mark' => $test->text])];
         }
         $years = array_values(array_unique(array_column($read['candidates'], 'year')));
 
-        return [new Reason(\count($years) > 1 ? 'date-code-candidates' : 'date-code', Verdict::Within, ['mark' => $trial->text, 'maker' => $read['candidates'][0]['maker'], 'years' => array_map(strval(...), $years), 'week' => (string) $read['candidates'][0]['week']])];
+        return [new Reason(\count($years) > 1 ? 'date-code-candidates' : 'date-code', Verdict::Within, ['mark' => $test->text, 'maker' => $read['candidates'][0]['maker'], 'years' => array_map(strval(...), $years), 'week' => (string) $read['candidates'][0]['week']])];
     }
 
     /** @param array<string, mixed> $finding */

@@ -9,7 +9,7 @@ use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Process\Process;
 use Twig\Environment;
 use Yew\Core\Iron\ReplacementSheet;
-use Yew\Core\Trial\TrialKind;
+use Yew\Core\Test\TrialKind;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Report\Pdf;

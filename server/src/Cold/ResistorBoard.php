@@ -9,15 +9,15 @@ use Yew\Core\Reading\Verdict;
 use Yew\Core\Resistor\DrawnPaths;
 use Yew\Core\Resistor\DrawnResistor;
 use Yew\Core\Resistor\DrawnResistors;
-use Yew\Core\Resistor\HeaterCase;
-use Yew\Core\Resistor\ResistorCase;
-use Yew\Core\Resistor\SocketCase;
+use Yew\Core\Resistor\HeaterJudge;
+use Yew\Core\Resistor\ResistorJudge;
+use Yew\Core\Resistor\SocketJudge;
 use Yew\Core\Sheet\TubePosition;
-use Yew\Core\Trial\Check;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Step;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Check;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\Step;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** Every resistor by its ohms in place, every socket by its contacts and paths, and the heaters' reference. */
 final class ResistorBoard
@@ -34,16 +34,16 @@ final class ResistorBoard
 
     private static function resistor(ColdBench $bench, DrawnResistor $drawn): ColdItem
     {
-        $mate = null === $drawn->mate ? null : $bench->trials()->of($drawn->mate)->latest(TrialKind::Resistor);
-        $case = ResistorCase::judge($drawn, $bench->trials()->of($drawn->id), $mate, $bench->damageAt($drawn->id), $bench->practice->resistorGracePercent);
-        $trial = $bench->trials()->of($drawn->id)->latest(TrialKind::Resistor);
-        $ohms = $trial?->value('ohms');
-        $gauges = null === $trial ? [] : [new Gauge($trial->lifted ? 'lifted' : 'in-place', $ohms, 'Ω', $case['expectedOhms'], $case['lowOhms'], $case['highOhms'], Reason::worst(array_values(array_filter($case['reasons'], static fn (Reason $r): bool => str_starts_with($r->code, 'resistor-')))) ?? Verdict::Within, null === $ohms ? ($trial->isOverload('ohms') ? 'OL' : $trial->shown('ohms')) : null)];
+        $mate = null === $drawn->mate ? null : $bench->tests()->of($drawn->mate)->latest(TrialKind::Resistor);
+        $case = ResistorJudge::judge($drawn, $bench->tests()->of($drawn->id), $mate, $bench->damageAt($drawn->id), $bench->practice->resistorGracePercent);
+        $test = $bench->tests()->of($drawn->id)->latest(TrialKind::Resistor);
+        $ohms = $test?->value('ohms');
+        $gauges = null === $test ? [] : [new Gauge($test->lifted ? 'lifted' : 'in-place', $ohms, 'Ω', $case['expectedOhms'], $case['lowOhms'], $case['highOhms'], Reason::worst(array_values(array_filter($case['reasons'], static fn (Reason $r): bool => str_starts_with($r->code, 'resistor-')))) ?? Verdict::Within, null === $ohms ? ($test->isOverload('ohms') ? 'OL' : $test->shown('ohms')) : null)];
         $where = implode(', ', array_map(static fn (array $p): string => \sprintf('%s pin %d %s', $p['tube'], $p['pin'], $p['electrode']), \array_slice($drawn->pins, 0, 2)));
 
         return new ColdItem(
             $drawn->id, 'resistor-'.($drawn->isSafety() ? 'safety' : 'other'), 'resistor-'.$drawn->does, Engineering::text($drawn->ohms, 'Ω', Engineering::twoDigits($drawn->ohms)),
-            $case['word'], $case['verdict'], $case['reasons'], [Step::of($bench->trials(), TrialKind::Resistor, $drawn->id, checks: [Check::figure('ohms', $case['lowOhms'], $case['highOhms'])])], $gauges,
+            $case['word'], $case['verdict'], $case['reasons'], [Step::of($bench->tests(), TrialKind::Resistor, $drawn->id, checks: [Check::figure('ohms', $case['lowOhms'], $case['highOhms'])])], $gauges,
             ['where' => $where, 'between' => [$drawn->a, $drawn->b], 'mate' => $drawn->mate, 'expectedText' => Engineering::text($case['expectedOhms'], 'Ω'), 'inCircuit' => null !== $drawn->inCircuitOhms, 'watts' => $drawn->watts, 'ratedWatts' => $drawn->ratedWatts],
         );
     }
@@ -52,21 +52,21 @@ final class ResistorBoard
     {
         $paths = null === $bench->circuit ? [] : DrawnPaths::through($bench->circuit, $tube->position);
         $forbidden = null === $bench->circuit ? [] : DrawnPaths::forbidden($bench->circuit, $tube->position);
-        $trials = $bench->trials()->of($tube->position);
+        $tests = $bench->tests()->of($tube->position);
         $sister = null === $tube->sisterOf ? self::sisterOf($bench, $tube->position) : $tube->sisterOf;
-        $case = SocketCase::judge($trials, $paths, $forbidden, $tube->output, null === $sister ? new Trials() : $bench->trials()->of($sister));
-        $steps = [Step::of($bench->trials(), TrialKind::Contacts, $tube->position)];
+        $case = SocketJudge::judge($tests, $paths, $forbidden, $tube->output, null === $sister ? new TestRecord() : $bench->tests()->of($sister));
+        $steps = [Step::of($bench->tests(), TrialKind::Contacts, $tube->position)];
         foreach ($paths as $path) {
             // The way to an output grid is asked of everyone; the others where there is doubt.
-            $steps[] = Step::of($bench->trials(), TrialKind::Path, $tube->position, $path['from'].'→'.$path['to'], !$tube->output, null === $path['ohms'] || $path['ohms'] < 10.0 ? [] : [Check::figure('ohms', 0.75 * $path['ohms'], 1.25 * $path['ohms'])]);
+            $steps[] = Step::of($bench->tests(), TrialKind::Path, $tube->position, $path['from'].'→'.$path['to'], !$tube->output, null === $path['ohms'] || $path['ohms'] < 10.0 ? [] : [Check::figure('ohms', 0.75 * $path['ohms'], 1.25 * $path['ohms'])]);
         }
         foreach ($forbidden as $pair) {
-            $steps[] = Step::of($bench->trials(), TrialKind::PinShort, $tube->position, $pair['pins'], !$tube->output);
+            $steps[] = Step::of($bench->tests(), TrialKind::PinShort, $tube->position, $pair['pins'], !$tube->output);
         }
 
         $open = 'bad' !== $case['word'] && [] !== array_filter($steps, static fn (Step $s): bool => $s->isOpen());
 
-        return new ColdItem($tube->position, 'socket', 'socket', $tube->type.(null === $tube->role ? '' : ', '.$tube->role), $open ? 'open' : $case['word'], $open ? Verdict::CannotSay : $case['verdict'], $case['reasons'], $steps, [], ['output' => $tube->output, 'paths' => $paths, 'forbidden' => $forbidden, 'faults' => $trials->latest(TrialKind::Contacts)->said['faults'] ?? null]);
+        return new ColdItem($tube->position, 'socket', 'socket', $tube->type.(null === $tube->role ? '' : ', '.$tube->role), $open ? 'open' : $case['word'], $open ? Verdict::CannotSay : $case['verdict'], $case['reasons'], $steps, [], ['output' => $tube->output, 'paths' => $paths, 'forbidden' => $forbidden, 'faults' => $tests->latest(TrialKind::Contacts)->said['faults'] ?? null]);
     }
 
     /** The position that names this one as its sister. */
@@ -83,8 +83,8 @@ final class ResistorBoard
 
     private static function heaters(ColdBench $bench): ColdItem
     {
-        $reasons = Reason::worstFirst(HeaterCase::judge($bench->trials()->of('heaters')));
-        $steps = [Step::of($bench->trials(), TrialKind::HeaterReference, 'heaters'), Step::of($bench->trials(), TrialKind::HeaterLegs, 'heaters', '', true)];
+        $reasons = Reason::worstFirst(HeaterJudge::judge($bench->tests()->of('heaters')));
+        $steps = [Step::of($bench->tests(), TrialKind::HeaterReference, 'heaters'), Step::of($bench->tests(), TrialKind::HeaterLegs, 'heaters', '', true)];
         $worst = Reason::worst($reasons);
 
         return new ColdItem('heaters', 'socket', 'heaters', '', match (true) {

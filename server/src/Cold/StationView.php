@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Yew\Server\Cold;
 
 use Yew\Core\Bench\ChassisState;
-use Yew\Core\Trial\Check;
-use Yew\Core\Trial\Grammar;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Step;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Check;
+use Yew\Core\Test\Grammar;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\Step;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Tape\Projections;
 use Yew\Server\Wording\Wording;
@@ -30,7 +30,7 @@ final readonly class StationView
         $bench = $this->benches->of($unit, $fold);
         $items = [];
         foreach (ColdStations::board($bench, $station) as $item) {
-            $items[] = $this->item($item, $fold->cold->leftAlone($station, $item->part), $this->former($bench->trials()->of($item->part), $station));
+            $items[] = $this->item($item, $fold->cold->leftAlone($station, $item->part), $this->former($bench->tests()->of($item->part), $station));
         }
 
         return [
@@ -72,11 +72,11 @@ final readonly class StationView
     }
 
     /** @return list<array{title: string, given: string}> what was measured on the part that is out now */
-    private function former(Trials $trials, string $station): array
+    private function former(TestRecord $tests, string $station): array
     {
-        $told = array_filter($trials->former, static fn (Trial $t): bool => ColdStations::of($t->kind) === $station);
+        $told = array_filter($tests->former, static fn (TakenTest $t): bool => ColdStations::of($t->kind) === $station);
 
-        return array_values(array_map(fn (Trial $t): array => ['title' => $this->title($t->kind, $t->subject), 'given' => $t->text.($t->lifted ? ' lifted' : '')], $told));
+        return array_values(array_map(fn (TakenTest $t): array => ['title' => $this->title($t->kind, $t->subject), 'given' => $t->text.($t->lifted ? ' lifted' : '')], $told));
     }
 
     private function title(TrialKind $kind, string $subject): string

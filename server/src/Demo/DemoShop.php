@@ -112,8 +112,8 @@ final class DemoShop
                 $accepts = $this->take($job, $by, 'reading', ['place' => $place, 'function' => $function, 'text' => $text, 'slipAnswer' => 'as-typed'], $at);
                 $at -= 0.35;
             }
-            foreach (\is_array($step['trials'] ?? null) ? $step['trials'] : [] as $trial) {
-                $given = self::object($trial);
+            foreach (\is_array($step['trials'] ?? null) ? $step['trials'] : [] as $test) {
+                $given = self::object($test);
                 $this->take($job, $by, 'trial', array_diff_key($given, ['own' => 0]), $at);
                 $at -= 0.4;
             }

@@ -9,7 +9,7 @@ use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Uid\Uuid;
 use Twig\Environment;
-use Yew\Core\Reading\Setting;
+use Yew\Core\Reading\ReadingContext;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Cold\ColdStations;
 use Yew\Server\Cold\StationView;
@@ -144,7 +144,7 @@ final readonly class Reports
                 $then['limiter'] !== BenchView::limiter($now) ? ('none' === $then['limiter'] ? 'no limiter' : (\is_string($then['limiter']) ? $then['limiter'] : 'limiter not said')) : '',
                 $out !== $now->tubesOut() ? (null === $out ? 'tubes not said' : ([] === $out ? 'all tubes in' : implode(' ', $out).' out')) : '',
                 $then['standby'] !== $now->inStandby() ? (true === $then['standby'] ? 'in standby' : 'not in standby') : '',
-                is_numeric($then['warmMinutes']) && $then['warmMinutes'] < Setting::WARM_MINUTES ? \sprintf('after %.0f min', $then['warmMinutes']) : '',
+                is_numeric($then['warmMinutes']) && $then['warmMinutes'] < ReadingContext::WARM_MINUTES ? \sprintf('after %.0f min', $then['warmMinutes']) : '',
                 $then['meterId'] !== $now->meterId() ? $this->meters->find(\is_string($then['meterId']) ? $then['meterId'] : null)->name ?? 'meter not said' : '',
             ], static fn (string $t): bool => '' !== $t));
         }

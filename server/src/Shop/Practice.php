@@ -9,7 +9,7 @@ use Yew\Core\Capacitor\School;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Iron\Insulation;
-use Yew\Core\Resistor\ResistorCase;
+use Yew\Core\Resistor\ResistorJudge;
 
 /** The shop's way of working where practitioners differ, and the mains of its place. */
 final readonly class Practice
@@ -17,7 +17,7 @@ final readonly class Practice
     public function __construct(
         public School $school = School::MeasureFirst,
         public Leakage $leakage = Leakage::General,
-        public float $resistorGracePercent = ResistorCase::GRACE_PERCENT,
+        public float $resistorGracePercent = ResistorJudge::GRACE_PERCENT,
         public float $mainsVolts = 120.0,
         public float $mainsHertz = 60.0,
         public float $insulationOhms = Insulation::GOOD_OHMS,

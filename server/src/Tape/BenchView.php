@@ -17,7 +17,7 @@ use Yew\Core\Reading\Finding;
 use Yew\Core\Reading\JudgedPoint;
 use Yew\Core\Reading\Mark;
 use Yew\Core\Reading\PlateAgainstScreen;
-use Yew\Core\Reading\Setting;
+use Yew\Core\Reading\ReadingContext;
 use Yew\Core\Reading\Slips;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\FittedChange;
@@ -66,7 +66,7 @@ final readonly class BenchView
             'islands' => $this->islands($fold, $bench, $chassis->state),
             'tubes' => $this->tubes($bench->sheet),
             'conditions' => (object) $fold->conditions->toArray(),
-            'warm' => ['since' => self::isoOrNull($fold->warmSince), 'until' => null === $fold->warmSince ? null : self::iso($fold->warmSince + 60 * Setting::WARM_MINUTES), 'warming' => $bench->settingNow()->isWarming()],
+            'warm' => ['since' => self::isoOrNull($fold->warmSince), 'until' => null === $fold->warmSince ? null : self::iso($fold->warmSince + 60 * ReadingContext::WARM_MINUTES), 'warming' => $bench->contextNow()->isWarming()],
             'missing' => array_values(array_filter($fold->conditions->missing(), static fn (string $f): bool => null !== $bench->sheet || 'inletVolts' === $f)),
             'points' => $points,
             'stairs' => $this->stairs($bench),
@@ -206,7 +206,7 @@ final readonly class BenchView
             'highVolts' => $judgement->window?->high,
             'deviationVolts' => $judgement->figures['deviationVolts'] ?? null,
             'deviationPercent' => $judgement->figures['deviationPercent'] ?? null,
-            'bandHalfVolts' => $judgement->bandHalf,
+            'bandHalfVolts' => $judgement->halfWidth95Volts,
             'reference' => $judgement->reference,
             'accepted' => $record->accepted,
             'verdictThen' => \is_string($then) ? $then : null,

@@ -17,8 +17,8 @@ use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\SheetModel;
 use Yew\Core\Sheet\TubePosition;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TrialKind;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Shop\Meters;
 use Yew\Server\Tape\Projection\BenchFold;
@@ -92,14 +92,14 @@ final readonly class Fitting
      */
     private function readTrial(array $payload): array
     {
-        $trial = ColdFold::trial($payload);
-        $objection = $trial->objection();
+        $test = ColdFold::trial($payload);
+        $objection = $test->objection();
         if (null !== $objection) {
             throw $objection;
         }
-        $figures = array_map(static fn (Quantity $q): array => ['kind' => $q->kind->value, 'value' => $q->value, 'unit' => $q->unit?->value, 'resolution' => $q->resolution], $trial->figures);
+        $figures = array_map(static fn (Quantity $q): array => ['kind' => $q->kind->value, 'value' => $q->value, 'unit' => $q->unit?->value, 'resolution' => $q->resolution], $test->figures);
 
-        return [...$payload, ...('' === $trial->subject ? [] : ['subject' => $trial->subject]), 'figures' => (object) $figures, 'said' => (object) $trial->said];
+        return [...$payload, ...('' === $test->subject ? [] : ['subject' => $test->subject]), 'figures' => (object) $figures, 'said' => (object) $test->said];
     }
 
     /**
@@ -212,14 +212,14 @@ final readonly class Fitting
      *
      * @return array{code: string, figures: array<string, mixed>}|null
      */
-    private static function trial(Trial $trial, ChassisState $state): ?array
+    private static function trial(TakenTest $test, ChassisState $state): ?array
     {
-        if (!\in_array($state, $trial->kind->states(), true)) {
-            return self::because('trial-state', ['test' => $trial->kind->value, 'state' => $state->value, 'wanted' => array_map(static fn (ChassisState $s): string => $s->value, $trial->kind->states())]);
+        if (!\in_array($state, $test->kind->states(), true)) {
+            return self::because('trial-state', ['test' => $test->kind->value, 'state' => $state->value, 'wanted' => array_map(static fn (ChassisState $s): string => $s->value, $test->kind->states())]);
         }
-        if (TrialKind::Capacitor === $trial->kind && !$trial->lifted) {
-            $leaks = isset($trial->figures['leakAmperes']);
-            $measures = isset($trial->figures['farads']) || isset($trial->figures['esrOhms']);
+        if (TrialKind::Capacitor === $test->kind && !$test->lifted) {
+            $leaks = isset($test->figures['leakAmperes']);
+            $measures = isset($test->figures['farads']) || isset($test->figures['esrOhms']);
             if ($leaks && ChassisState::Dead === $state) {
                 return self::because('leakage-when-driven', []);
             }

@@ -255,9 +255,9 @@ final readonly class TapeDoor
         $after = clone $before;
         $after->apply($entry, $islands);
         if ('trial' === $entry->kind) {
-            $trial = ColdFold::trial($entry->payload);
+            $test = ColdFold::trial($entry->payload);
 
-            return $this->stations->judgement($unit, $before, $after, $trial->kind, $trial->part, $entry->id);
+            return $this->stations->judgement($unit, $before, $after, $test->kind, $test->part, $entry->id);
         }
         $record = $after->find($entry->id);
         if (null === $record || !$record->function->needsPower()) {

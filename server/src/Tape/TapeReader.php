@@ -11,7 +11,7 @@ use Yew\Core\Codec\Fields;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\TestPoint;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\TestRecord;
 use Yew\Server\Tape\Entity\TapeEntry;
 use Yew\Server\Tape\Projection\ColdFold;
 
@@ -78,7 +78,7 @@ final class TapeReader
     }
 
     /** What was tested cold on the unit's other jobs, before this one was booked in. */
-    public function trialsBefore(string $unitId, string $jobId, \DateTimeImmutable $bookedIn): Trials
+    public function testsBefore(string $unitId, string $jobId, \DateTimeImmutable $bookedIn): TestRecord
     {
         $entries = $this->em->createQuery('SELECT e FROM '.TapeEntry::class." e WHERE e.unitId = :unit AND e.jobId <> :job AND e.kind IN ('trial', 'as-fitted') AND e.observedAt < :bookedIn ORDER BY e.observedAt, e.jobSequence")
             ->setParameter('unit', $unitId)->setParameter('job', $jobId)->setParameter('bookedIn', $bookedIn, 'instant')->getResult();
@@ -94,7 +94,7 @@ final class TapeReader
             }
         }
 
-        return new Trials($cold->trials()->all);
+        return new TestRecord($cold->tests()->all);
     }
 
     /** @return array<string, float> last value read at each point on the unit's other jobs, volts by point key */

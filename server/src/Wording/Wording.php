@@ -6,7 +6,7 @@ namespace Yew\Server\Wording;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Yew\Core\Quantity\Engineering;
-use Yew\Core\Trial\Reason;
+use Yew\Core\Test\Reason;
 use Yew\Server\Shop\Entity\Shop;
 
 /** Makes sentences of core's codes and figures: one catalogue (server/wording/en.json) for API, screen and paper. */

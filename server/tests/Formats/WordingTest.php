@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tests\Formats;
 
-use Yew\Core\Trial\TrialKind;
+use Yew\Core\Test\TrialKind;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Tests\ServerTestCase;
 use Yew\Server\Wording\Wording;
@@ -17,7 +17,7 @@ final class WordingTest extends ServerTestCase
         foreach ((array) glob(self::root().'/core/src/Reading/*.php') as $file) {
             $code = (string) file_get_contents((string) $file);
             preg_match_all("/because\\(Verdict::\\w+, '([a-z-]*[a-z])'/", $code, $verdicts);
-            preg_match_all("/=> '([a-z-]+)',\n/", str_contains((string) $file, 'Expecter') ? $code : '', $obstacles);
+            preg_match_all("/=> '([a-z-]+)',\n/", str_contains((string) $file, 'Expectation') ? $code : '', $obstacles);
             preg_match_all("/return \\['([a-z-]+)', \\[/", $code, $dangers);
             $codes = [...$codes, ...$verdicts[1], ...$obstacles[1], ...$dangers[1]];
         }

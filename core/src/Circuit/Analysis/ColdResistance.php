@@ -15,9 +15,9 @@ use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Element\VoltageSource;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Tube\TubeCatalogue;
 
 /** What an ohmmeter finds between two places: tubes, rectifiers and diodes do not conduct, sources are absent (JUDGE-8). */
@@ -53,7 +53,7 @@ final readonly class ColdResistance
                 $known[$element->position] = true;
             }
         }
-        $off = new Situation(0.0);
+        $off = new SolveConditions(0.0);
         // A place that only lifted or unpowered parts touch must still be there to be asked for: a source that gives nothing names it.
         foreach (array_keys($known) as $place) {
             $passive = Netlist::CHASSIS === $place || isset($netlist->elements[$place]) ? $passive : $passive->with('ohmmeter/'.$place, new CurrentSource('ohmmeter/'.$place, Netlist::CHASSIS, $place, 0.0));

@@ -156,7 +156,7 @@ final class SmallSignal
         // All of the Jacobian first, in the DC circuit's own slots, then moved over.
         $a = $circuit->linear;
         $b = $circuit->drive;
-        Linearisation::near($circuit, $this->solution->situation, $this->solution)->stamp($a, $b);
+        Linearisation::near($circuit, $this->solution->conditions, $this->solution)->stamp($a, $b);
         foreach ($this->withRectifiers ? $circuit->supplies : [] as $s => $supply) {
             $supply->stamp($a, $this->solution->supplies[$s]->cycle->slope);
         }

@@ -40,6 +40,6 @@ final class ToneBlock
     {
         $control = $in->optionalControl('middle', $middleId, $id.'/bass-end', Netlist::CHASSIS, Netlist::CHASSIS);
 
-        return new Resistor($control->id ?? $middleId, $id.'/bass-end', Netlist::CHASSIS, max(1.0, ($control->ohms ?? 1.0) * ($control instanceof Potentiometer ? $control->setting : 0.5)));
+        return new Resistor($control->id ?? $middleId, $id.'/bass-end', Netlist::CHASSIS, max(1.0, ($control->ohms ?? 1.0) * ($control instanceof Potentiometer ? $control->context : 0.5)));
     }
 }

@@ -8,10 +8,10 @@ use Yew\Core\Circuit\Analysis\Adjoint;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Numeric\DenseLu;
 use Yew\Core\Tube\TubeCatalogue;
 
@@ -37,7 +37,7 @@ final class Calibrator
 
     private ?Solution $last = null;
 
-    private function __construct(private readonly Netlist $netlist, private readonly TubeCatalogue $tubes, private readonly Situation $situation, private readonly Factors $base)
+    private function __construct(private readonly Netlist $netlist, private readonly TubeCatalogue $tubes, private readonly SolveConditions $conditions, private readonly Factors $base)
     {
     }
 
@@ -48,9 +48,9 @@ final class Calibrator
      *
      * @throws DidNotConverge
      */
-    public static function fit(Netlist $netlist, TubeCatalogue $tubes, Situation $situation, array $prints, Factors $base = new Factors(), array $free = ['windingVolts', 'windingOhms', 'tubes', 'parts']): Calibration
+    public static function fit(Netlist $netlist, TubeCatalogue $tubes, SolveConditions $conditions, array $prints, Factors $base = new Factors(), array $free = ['windingVolts', 'windingOhms', 'tubes', 'parts']): Calibration
     {
-        return (new self($netlist, $tubes, $situation, $base))->fitted($prints, $free);
+        return (new self($netlist, $tubes, $conditions, $base))->fitted($prints, $free);
     }
 
     /**
@@ -209,7 +209,7 @@ final class Calibrator
 
     private function solve(Factors $factors): Solution
     {
-        return $this->last = OperatingPoint::of(Compiler::compile($this->netlist, $this->tubes, $this->situation, $factors), $this->situation, $this->last);
+        return $this->last = OperatingPoint::of(Compiler::compile($this->netlist, $this->tubes, $this->conditions, $factors), $this->conditions, $this->last);
     }
 
     /** @param array<string, float> $theta */

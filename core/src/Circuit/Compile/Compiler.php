@@ -20,7 +20,7 @@ use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Element\VoltageSource;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Supply\HeaterLoad;
 use Yew\Core\Circuit\Supply\Port;
 use Yew\Core\Numeric\Pattern;
@@ -29,7 +29,7 @@ use Yew\Core\Tube\Model\TriodeModel;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Core\Tube\TubeSection;
 
-/** Turns a netlist under a situation and factors into what the solver walks. */
+/** Turns a netlist under conditions and factors into what the solver walks. */
 final class Compiler
 {
     /** A short, and the least that any part counts as, ohms (contract §9). */
@@ -58,14 +58,14 @@ final class Compiler
 
     private NodeMap $nodes;
 
-    private function __construct(private readonly Netlist $netlist, private readonly TubeCatalogue $tubes, private readonly Factors $factors, private readonly Situation $situation)
+    private function __construct(private readonly Netlist $netlist, private readonly TubeCatalogue $tubes, private readonly Factors $factors, private readonly SolveConditions $conditions)
     {
     }
 
     /** @throws BadCircuit when the circuit names what does not exist */
-    public static function compile(Netlist $netlist, TubeCatalogue $tubes, Situation $situation, Factors $factors = new Factors()): CompiledCircuit
+    public static function compile(Netlist $netlist, TubeCatalogue $tubes, SolveConditions $conditions, Factors $factors = new Factors()): CompiledCircuit
     {
-        return (new self($netlist, $tubes, $factors, $situation))->compiled();
+        return (new self($netlist, $tubes, $factors, $conditions))->compiled();
     }
 
     private function compiled(): CompiledCircuit
@@ -78,10 +78,10 @@ final class Compiler
         foreach ($this->netlist->elements as $element) {
             $this->element($element);
         }
-        foreach ($this->situation->across as $i => $clipped) {
+        foreach ($this->conditions->across as $i => $clipped) {
             $this->across($clipped, $i);
         }
-        $supplies = (new SupplyCompiler($this->netlist, $this->tubes, $this->factors, $this->situation, $this->nodes))->supplies();
+        $supplies = (new SupplyCompiler($this->netlist, $this->tubes, $this->factors, $this->conditions, $this->nodes))->supplies();
         $diodes = array_values($this->netlist->all(Diode::class));
         $this->leaks();
         $links = array_map(static fn (Conductance $c): array => [$c->a, $c->b], $this->conductances);
@@ -120,7 +120,7 @@ final class Compiler
             $element instanceof CoupledWindings => $this->windings($element),
             $element instanceof Rectifier && null !== $element->choke => $this->conduct($element->id.'/choke', $element->chokeInput(), $element->plus, $element->choke[1] * $this->factors->part($element->id.'/choke')),
             $element instanceof Capacitor && null !== $element->leakOhms => $this->conduct($element->id, $element->plus, $element->minus, $element->leakOhms),
-            $element instanceof StandbySwitch => $this->situation->standby ? null : $this->conduct($element->id, $element->a, $element->b, StandbySwitch::CLOSED_OHMS),
+            $element instanceof StandbySwitch => $this->conditions->standby ? null : $this->conduct($element->id, $element->a, $element->b, StandbySwitch::CLOSED_OHMS),
             $element instanceof VoltageSource => $this->source($element),
             $element instanceof CurrentSource => $this->sources[] = [$this->nodes->number($element->from), $this->nodes->number($element->to), $element->amperes],
             $element instanceof Tube => $this->tube($element),
@@ -135,8 +135,8 @@ final class Compiler
 
     private function potentiometer(Potentiometer $pot, float $factor): void
     {
-        $this->conduct($pot->id.'/top', $pot->top, $pot->wiper, $pot->ohms * $factor * (1.0 - $pot->setting));
-        $this->conduct($pot->id.'/bottom', $pot->wiper, $pot->bottom, $pot->ohms * $factor * $pot->setting);
+        $this->conduct($pot->id.'/top', $pot->top, $pot->wiper, $pot->ohms * $factor * (1.0 - $pot->context));
+        $this->conduct($pot->id.'/bottom', $pot->wiper, $pot->bottom, $pot->ohms * $factor * $pot->context);
     }
 
     private function windings(CoupledWindings $transformer): void
@@ -156,7 +156,7 @@ final class Compiler
     private function tube(Tube $tube): void
     {
         $type = $this->tubes->find($tube->type) ?? throw BadCircuit::at($tube->position, \sprintf('“%s” is not in the tube data; give the exact type with its suffix', $tube->type));
-        if (\in_array($tube->position, $this->situation->tubesOut, true)) {
+        if (\in_array($tube->position, $this->conditions->tubesOut, true)) {
             return;
         }
         foreach ($type->sections as $section) {

@@ -13,7 +13,7 @@ use Yew\Core\Circuit\Element\RectifierKind;
 use Yew\Core\Circuit\Element\SupplyWinding;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Supply\HeaterLoad;
 use Yew\Core\Circuit\Supply\Port;
 use Yew\Core\Tube\Model\RectifierModel;
@@ -25,7 +25,7 @@ final readonly class SupplyCompiler
     /** A winding without stated resistance, and a lead without any, ohms: keeps every current finite. */
     private const LEAST_OHMS = 0.01;
 
-    public function __construct(private Netlist $netlist, private TubeCatalogue $tubes, private Factors $factors, private Situation $situation, private NodeMap $nodes)
+    public function __construct(private Netlist $netlist, private TubeCatalogue $tubes, private Factors $factors, private SolveConditions $conditions, private NodeMap $nodes)
     {
     }
 
@@ -38,14 +38,14 @@ final readonly class SupplyCompiler
     {
         $supplies = [];
         $transformers = $this->netlist->all(MainsTransformer::class);
-        if (\count($transformers) > 1 && !$this->situation->limiters->isNone()) {
+        if (\count($transformers) > 1 && !$this->conditions->limiters->isNone()) {
             throw BadCircuit::at(array_values($transformers)[1]->id, 'how two transformers share what a limiter leaves is not computed; measure the mains behind it, and state that');
         }
         foreach ($transformers as $transformer) {
             $ports = $heaters = [];
             foreach ($this->netlist->all(Rectifier::class) as $rectifier) {
                 $winding = $transformer->windings[$rectifier->winding] ?? null;
-                if (null === $winding || ($rectifier->deadInStandby && $this->situation->standby)) {
+                if (null === $winding || ($rectifier->deadInStandby && $this->conditions->standby)) {
                     continue;
                 }
                 array_push($ports, ...$this->ports($rectifier, $winding, $transformer));
@@ -126,7 +126,7 @@ final readonly class SupplyCompiler
             return [true, null];
         }
         $tube = $this->netlist->tube($rectifier->tube);
-        if (null === $tube || \in_array($rectifier->tube, $this->situation->tubesOut, true)) {
+        if (null === $tube || \in_array($rectifier->tube, $this->conditions->tubesOut, true)) {
             return [false, null];
         }
         $sections = $this->tubes->find($tube->type)->sections ?? [];
@@ -143,7 +143,7 @@ final readonly class SupplyCompiler
         $amperes = $load->amperes ?? 0.0;
         foreach (null === $load->amperes ? $load->positions : [] as $position) {
             $tube = $this->netlist->tube($position);
-            if (null !== $tube && !\in_array($position, $this->situation->tubesOut, true)) {
+            if (null !== $tube && !\in_array($position, $this->conditions->tubesOut, true)) {
                 $amperes += $this->tubes->find($tube->type)->heaterAmperes ?? 0.0;
             }
         }

@@ -6,8 +6,8 @@ namespace Yew\Core\Circuit\Element;
 
 final readonly class Potentiometer implements Element
 {
-    /** @param float $setting share of the track between bottom and wiper, 0 to 1 */
-    public function __construct(public string $id, public string $top, public string $wiper, public string $bottom, public float $ohms, public float $setting)
+    /** @param float $context share of the track between bottom and wiper, 0 to 1 */
+    public function __construct(public string $id, public string $top, public string $wiper, public string $bottom, public float $ohms, public float $context)
     {
     }
 

@@ -124,9 +124,9 @@ final class ChangeReader
             return null !== $ohms ? ['kind' => 'leak', 'ohms' => $ohms] : (\is_float($farads) ? ['kind' => 'part', 'farads' => $farads] : null);
         }
         if ($element instanceof Potentiometer && str_starts_with($word, '@')) {
-            $setting = Value::number(substr($word, 1));
+            $context = Value::number(substr($word, 1));
 
-            return null === $setting ? null : ['kind' => 'setting', 'setting' => $setting];
+            return null === $context ? null : ['kind' => 'setting', 'setting' => $context];
         }
         $ohms = Value::ohms($word);
 

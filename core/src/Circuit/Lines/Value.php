@@ -59,12 +59,12 @@ final class Value
         [$ids, $rest] = self::named($word);
         $pieces = explode('@', $rest);
         $ohms = self::figure($pieces[0], Unit::Ohms);
-        $setting = isset($pieces[1]) ? self::number($pieces[1]) : null;
-        if (null === $ohms || \count($pieces) > 2 || (isset($pieces[1]) && null === $setting)) {
+        $context = isset($pieces[1]) ? self::number($pieces[1]) : null;
+        if (null === $ohms || \count($pieces) > 2 || (isset($pieces[1]) && null === $context)) {
             return null;
         }
 
-        return [...$ids, 'ohms' => $ohms, ...(null === $setting ? [] : ['setting' => $setting])];
+        return [...$ids, 'ohms' => $ohms, ...(null === $context ? [] : ['setting' => $context])];
     }
 
     /** @return array<string, mixed>|null henries and ohms */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Solve;
 
-use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\SolveConditions;
 
 /**
  * The circuit behind an electronic limiter: one that takes volts away until no more than its RMS current flows.
@@ -20,25 +20,25 @@ final class HeldCurrent
     private const MOST_ROUNDS = 40;
 
     /**
-     * @param \Closure(Situation, Solution|null): Solution $solve behind a resistance
+     * @param \Closure(SolveConditions, Solution|null): Solution $solve behind a resistance
      *
      * @throws DidNotConverge
      */
-    public static function of(Situation $situation, ?Solution $start, \Closure $solve): Solution
+    public static function of(SolveConditions $conditions, ?Solution $start, \Closure $solve): Solution
     {
-        $limit = $situation->limiters->amperes ?? throw new \LogicException('no electronic limiter');
-        $solution = $solve($situation->behind($situation->limiters->holding(0.0)), $start);
-        $wanted = $situation->inletVolts / $limit;
+        $limit = $conditions->limiters->amperes ?? throw new \LogicException('no electronic limiter');
+        $solution = $solve($conditions->behind($conditions->limiters->holding(0.0)), $start);
+        $wanted = $conditions->inletVolts / $limit;
         $miss = self::ohms($solution) - $wanted;
         if ($miss >= 0.0) {
-            return $solution->under($situation);
+            return $solution->under($conditions);
         }
         [$least, $missAtLeast] = [0.0, $miss];
         $most = $missAtMost = null;
         for ($round = 0; $round < self::MOST_ROUNDS && abs($miss) > self::NEAR * $wanted; ++$round) {
             // Before the far end is known: as if every ohm in the lead were one more of the circuit's.
             $held = null === $most || null === $missAtMost ? $least - $missAtLeast : ($least * $missAtMost - $most * $missAtLeast) / ($missAtMost - $missAtLeast);
-            $solution = $solve($situation->behind($situation->limiters->holding($held)), $solution);
+            $solution = $solve($conditions->behind($conditions->limiters->holding($held)), $solution);
             $before = $miss;
             $miss = self::ohms($solution) - $wanted;
             if ($miss < 0.0) {
@@ -50,12 +50,12 @@ final class HeldCurrent
             }
         }
 
-        return $solution->under($situation);
+        return $solution->under($conditions);
     }
 
     /** What the mains see: volts by amperes, RMS. */
     private static function ohms(Solution $solution): float
     {
-        return $solution->situation->inletVolts / max(1e-9, $solution->primaryAmperes());
+        return $solution->conditions->inletVolts / max(1e-9, $solution->primaryAmperes());
     }
 }

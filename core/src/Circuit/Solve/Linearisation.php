@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Circuit\Solve;
 
 use Yew\Core\Circuit\Compile\CompiledCircuit;
-use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Tube\Model\PentodeModel;
 use Yew\Core\Tube\Model\RegulatorModel;
 
@@ -24,14 +24,14 @@ final class Linearisation
     /** @var array<int, true> supplies whose rectifiers follow a straight line */
     private array $straight = [];
 
-    private function __construct(private readonly CompiledCircuit $circuit, private readonly Situation $situation)
+    private function __construct(private readonly CompiledCircuit $circuit, private readonly SolveConditions $conditions)
     {
     }
 
     /** A tube's usual working point, and reservoirs a little below their peaks. */
-    public static function guess(CompiledCircuit $circuit, Situation $situation, float $share): self
+    public static function guess(CompiledCircuit $circuit, SolveConditions $conditions, float $share): self
     {
-        $point = new self($circuit, $situation);
+        $point = new self($circuit, $conditions);
         foreach ($circuit->tubes as $stage) {
             $model = $stage->model;
             $point->tubes[] = match (true) {
@@ -42,16 +42,16 @@ final class Linearisation
         }
         $point->diodes = array_map(static fn (): float => 0.0, $circuit->diodes);
         foreach ($circuit->supplies as $supply) {
-            $peak = $share * \M_SQRT2 * $situation->inletVolts;
+            $peak = $share * \M_SQRT2 * $conditions->inletVolts;
             $point->ports[] = array_map(static fn ($port): float => 0.88 * ($port->topVolts($peak) - $port->presumedLift($peak)), $supply->ports);
         }
 
         return $point;
     }
 
-    public static function near(CompiledCircuit $circuit, Situation $situation, Solution $solution): self
+    public static function near(CompiledCircuit $circuit, SolveConditions $conditions, Solution $solution): self
     {
-        $point = new self($circuit, $situation);
+        $point = new self($circuit, $conditions);
         $v = $solution->volts;
         foreach ($circuit->tubes as $stage) {
             $point->tubes[] = $stage->volts($v);
@@ -190,7 +190,7 @@ final class Linearisation
             $held = $held || abs($this->diodes[$i] - $next) > 1e-9;
         }
         foreach ($this->circuit->supplies as $s => $supply) {
-            $peak = \M_SQRT2 * $this->situation->inletVolts;
+            $peak = \M_SQRT2 * $this->conditions->inletVolts;
             foreach ($supply->ports as $k => $port) {
                 $next = $v[$port->plus] - $v[$port->minus];
                 $top = isset($this->straight[$s]) ? \INF : $port->topVolts($peak) - $port->presumedLift($peak);

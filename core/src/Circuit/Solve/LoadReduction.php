@@ -94,7 +94,7 @@ final class LoadReduction
     {
         $circuit = $this->solution->circuit;
         $a = $circuit->linear;
-        Linearisation::near($circuit, $this->solution->situation, $this->solution)->stampWithGridsHeld($a, $this->solution->excess);
+        Linearisation::near($circuit, $this->solution->conditions, $this->solution)->stampWithGridsHeld($a, $this->solution->excess);
 
         return $circuit->withoutInductors($a);
     }

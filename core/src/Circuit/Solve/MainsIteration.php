@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Circuit\Solve;
 
 use Yew\Core\Circuit\Compile\MainsSupply;
-use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Supply\AveragedCharging;
 use Yew\Core\Circuit\Supply\ChargingCycle;
 use Yew\Core\Circuit\Supply\Port;
@@ -45,14 +45,14 @@ final class MainsIteration
     private array $ports;
 
     /** @param int $index of the supply in the circuit */
-    public function __construct(private readonly int $index, private readonly MainsSupply $supply, private readonly Situation $situation, float $share)
+    public function __construct(private readonly int $index, private readonly MainsSupply $supply, private readonly SolveConditions $conditions, float $share)
     {
-        $this->inletVolts = $share * $situation->inletVolts;
+        $this->inletVolts = $share * $conditions->inletVolts;
         $this->coreVolts = $this->inletVolts;
         $this->warmth = CathodeWarmth::at($this->inletVolts);
         $this->ports = $supply->ports;
         $this->cycle = ChargingCycle::none(\count($supply->ports));
-        $this->lampOhms = $situation->limiters->firstOhms();
+        $this->lampOhms = $conditions->limiters->firstOhms();
     }
 
     public function startFrom(?SupplyState $state): void
@@ -60,8 +60,8 @@ final class MainsIteration
         if (null !== $state && \count($state->ports) === \count($this->ports)) {
             [$this->lampOhms, $this->conductance, $this->coreVolts, $this->period, $this->load, $this->lampBefore, $this->ports] = [$state->lampOhms, $state->conductance, $state->coreVolts, $state->period, $state->load, $state->lampBefore, $this->warmedLike($state->ports)];
             $this->warmth = $state->warmth ?? CathodeWarmth::at($state->coreVolts);
-            if ([] === $this->situation->limiters->lamps) {
-                $this->lampOhms = $this->situation->limiters->held;
+            if ([] === $this->conditions->limiters->lamps) {
+                $this->lampOhms = $this->conditions->limiters->held;
             }
         }
     }
@@ -164,7 +164,7 @@ final class MainsIteration
 
     private function lamp(): bool
     {
-        $limiters = $this->situation->limiters;
+        $limiters = $this->conditions->limiters;
         if ([] === $limiters->lamps) {
             return false;
         }

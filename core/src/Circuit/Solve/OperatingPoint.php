@@ -6,7 +6,7 @@ namespace Yew\Core\Circuit\Solve;
 
 use Yew\Core\Circuit\Compile\CompiledCircuit;
 use Yew\Core\Circuit\Compile\MainsSupply;
-use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Numeric\DenseLu;
 use Yew\Core\Numeric\SparseLu;
 
@@ -37,30 +37,30 @@ final class OperatingPoint
      *
      * @throws DidNotConverge when no island of the circuit came to rest
      */
-    public static function of(CompiledCircuit $circuit, Situation $situation, ?Solution $start = null): Solution
+    public static function of(CompiledCircuit $circuit, SolveConditions $conditions, ?Solution $start = null): Solution
     {
-        return null === $situation->limiters->amperes ? self::solved($circuit, $situation, $start) : HeldCurrent::of($situation, $start, static fn (Situation $s, ?Solution $near): Solution => self::solved($circuit, $s, $near));
+        return null === $conditions->limiters->amperes ? self::solved($circuit, $conditions, $start) : HeldCurrent::of($conditions, $start, static fn (SolveConditions $s, ?Solution $near): Solution => self::solved($circuit, $s, $near));
     }
 
     /** @throws DidNotConverge */
-    private static function solved(CompiledCircuit $circuit, Situation $situation, ?Solution $start): Solution
+    private static function solved(CompiledCircuit $circuit, SolveConditions $conditions, ?Solution $start): Solution
     {
         if (null !== $start && [] === $start->unsolved && \count($start->volts) === $circuit->size() + 1) {
-            $solution = self::newton($circuit, $situation, Linearisation::near($circuit, $situation, $start), 1.0, $start);
+            $solution = self::newton($circuit, $conditions, Linearisation::near($circuit, $conditions, $start), 1.0, $start);
             $solution = [] === $solution->moving && SteppedSupplies::stillHold($solution, $start) ? $solution : self::settled($solution->forgettingLoads());
             if ([] === $solution->moving) {
                 return $solution;
             }
             // The neighbour was no help: begin cold.
         }
-        $solution = self::settled(self::newton($circuit, $situation, Linearisation::guess($circuit, $situation, 1.0), 1.0, null));
+        $solution = self::settled(self::newton($circuit, $conditions, Linearisation::guess($circuit, $conditions, 1.0), 1.0, null));
         if ([] === $solution->moving) {
             return $solution;
         }
         $raised = null;
         foreach (self::STEPS as $share) {
-            $point = null === $raised ? Linearisation::guess($circuit, $situation, $share) : Linearisation::near($circuit, $situation, $raised);
-            $raised = self::newton($circuit, $situation, $point, $share, $raised);
+            $point = null === $raised ? Linearisation::guess($circuit, $conditions, $share) : Linearisation::near($circuit, $conditions, $raised);
+            $raised = self::newton($circuit, $conditions, $point, $share, $raised);
         }
         $raised = self::settled($raised);
 
@@ -83,17 +83,17 @@ final class OperatingPoint
             if ($round >= self::MOST_ROUNDS) {
                 return $solution->moving($moving);
             }
-            $solution = self::newton($solution->circuit, $solution->situation, Linearisation::near($solution->circuit, $solution->situation, $solution), 1.0, $solution);
+            $solution = self::newton($solution->circuit, $solution->conditions, Linearisation::near($solution->circuit, $solution->conditions, $solution), 1.0, $solution);
         }
 
         return $solution;
     }
 
-    private static function newton(CompiledCircuit $circuit, Situation $situation, Linearisation $point, float $share, ?Solution $start): Solution
+    private static function newton(CompiledCircuit $circuit, SolveConditions $conditions, Linearisation $point, float $share, ?Solution $start): Solution
     {
         $size = $circuit->size();
         $pattern = $circuit->pattern;
-        $mains = array_map(static fn (int $i, MainsSupply $supply): MainsIteration => new MainsIteration($i, $supply, $situation, $share), array_keys($circuit->supplies), $circuit->supplies);
+        $mains = array_map(static fn (int $i, MainsSupply $supply): MainsIteration => new MainsIteration($i, $supply, $conditions, $share), array_keys($circuit->supplies), $circuit->supplies);
         foreach ($mains as $i => $supply) {
             $supply->startFrom($start?->supplies[$i] ?? null);
             $point->follow($i, $supply->isStepped());
@@ -124,7 +124,7 @@ final class OperatingPoint
             $factored = $a;
             $next = SparseLu::factor($pattern, $factored) ? SparseLu::solve($pattern, $factored, $b) : DenseLu::solve(DenseLu::rows($pattern, $a), \array_slice($b, 0, $size));
             if (null === $next) {
-                return new Solution($circuit, $situation, $volts, $factored, self::states($mains), $iteration, array_fill(0, $size, \INF), [], $excess);
+                return new Solution($circuit, $conditions, $volts, $factored, self::states($mains), $iteration, array_fill(0, $size, \INF), [], $excess);
             }
             $next[$size] = 0.0;
             [$relative, $absolute] = $iteration > self::QUICK_ITERATIONS ? [self::NOISE_RELATIVE, self::NOISE_VOLTS] : [self::RELATIVE, self::ABSOLUTE_VOLTS];
@@ -140,7 +140,7 @@ final class OperatingPoint
             $rests = [] === $moving && !$held && !$limping;
             if ($rests || $iteration >= self::MOST_ITERATIONS) {
                 // Nothing may move and yet something be held back, or lamp and heaters still look for their place.
-                return new Solution($circuit, $situation, $volts, $factored, self::states($mains), $iteration, $rests || [] !== $moving ? $moving : array_fill(0, $size, 0.0), [], $excess);
+                return new Solution($circuit, $conditions, $volts, $factored, self::states($mains), $iteration, $rests || [] !== $moving ? $moving : array_fill(0, $size, 0.0), [], $excess);
             }
         }
     }

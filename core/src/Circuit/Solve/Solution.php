@@ -7,7 +7,7 @@ namespace Yew\Core\Circuit\Solve;
 use Yew\Core\Circuit\Compile\CompiledCircuit;
 use Yew\Core\Circuit\Element\Rectifier;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Supply\Port;
 
 /** A DC operating point. */
@@ -29,38 +29,38 @@ final readonly class Solution
      * @param array<int, true>                              $unsolved nodes of islands that have no answer
      * @param array<int, array{float, float, float, float}> $excess   plate and screen amperes that a stage draws in the mean over those at its mean volts, and by which shares its currents follow ripple more than their slopes
      */
-    public function __construct(public CompiledCircuit $circuit, public Situation $situation, public array $volts, public array $factored, public array $supplies, public int $iterations, public array $moving = [], public array $unsolved = [], public array $excess = [])
+    public function __construct(public CompiledCircuit $circuit, public SolveConditions $conditions, public array $volts, public array $factored, public array $supplies, public int $iterations, public array $moving = [], public array $unsolved = [], public array $excess = [])
     {
     }
 
     /** @param list<SupplyState> $supplies as they are when looked at again */
     public function with(array $supplies): self
     {
-        return new self($this->circuit, $this->situation, $this->volts, $this->factored, $supplies, $this->iterations, $this->moving, $this->unsolved, $this->excess);
+        return new self($this->circuit, $this->conditions, $this->volts, $this->factored, $supplies, $this->iterations, $this->moving, $this->unsolved, $this->excess);
     }
 
-    /** The same seen from a situation that comes to this one. */
-    public function under(Situation $situation): self
+    /** The same seen from conditions that come to this one. */
+    public function under(SolveConditions $conditions): self
     {
-        return new self($this->circuit, $situation, $this->volts, $this->factored, $this->supplies, $this->iterations, $this->moving, $this->unsolved, $this->excess);
+        return new self($this->circuit, $conditions, $this->volts, $this->factored, $this->supplies, $this->iterations, $this->moving, $this->unsolved, $this->excess);
     }
 
     /** @param array<int, array{float, float, float, float}> $excess */
     public function exceeding(array $excess): self
     {
-        return new self($this->circuit, $this->situation, $this->volts, $this->factored, $this->supplies, $this->iterations, $this->moving, $this->unsolved, $excess);
+        return new self($this->circuit, $this->conditions, $this->volts, $this->factored, $this->supplies, $this->iterations, $this->moving, $this->unsolved, $excess);
     }
 
     /** @param array<int, float> $moving */
     public function moving(array $moving): self
     {
-        return new self($this->circuit, $this->situation, $this->volts, $this->factored, $this->supplies, $this->iterations, $moving, $this->unsolved, $this->excess);
+        return new self($this->circuit, $this->conditions, $this->volts, $this->factored, $this->supplies, $this->iterations, $moving, $this->unsolved, $this->excess);
     }
 
     /** @param array<int, true> $unsolved nodes whose volts mean nothing */
     public function without(array $unsolved): self
     {
-        return new self($this->circuit, $this->situation, $this->volts, $this->factored, $this->supplies, $this->iterations, [], $unsolved, $this->excess);
+        return new self($this->circuit, $this->conditions, $this->volts, $this->factored, $this->supplies, $this->iterations, [], $unsolved, $this->excess);
     }
 
     /** After a neighbour helped: its stepped periods still do, but what hung on its rectifiers must be looked at anew. */

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Circuit\Solve;
 
 use Yew\Core\Circuit\Compile\MainsSupply;
-use Yew\Core\Circuit\Situation;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Supply\Port;
 use Yew\Core\Circuit\Supply\ReducedLoad;
 use Yew\Core\Circuit\Supply\SteppedPeriod;
@@ -120,7 +120,7 @@ final class SteppedSupplies
         $conductance = $supply->heaterConductance($period->cycle->coreVolts);
         $warmth = ($state->warmth ?? CathodeWarmth::at($state->coreVolts))->towards($period->cycle->coreVolts);
         $ports = $supply->portsAt($warmth->volts);
-        [$lamp, $miss] = self::lampOhms($solution->situation, $state, $period->cycle->primaryAmperes);
+        [$lamp, $miss] = self::lampOhms($solution->conditions, $state, $period->cycle->primaryAmperes);
         $drifts = !$period->settled || $supply->warms($warmth->volts, $period->cycle->coreVolts) && self::warming($supply->portsAt($period->cycle->coreVolts), $ports) || abs($conductance - $state->conductance) > self::STILL * $conductance || abs($miss) > self::STILL;
         $moving = [];
         foreach ($state->ports as $k => $port) {
@@ -165,12 +165,12 @@ final class SteppedSupplies
      *
      * @return array{float, float} ohms, and logarithm of wanted over taken
      */
-    private static function lampOhms(Situation $situation, SupplyState $state, float $primaryAmperes): array
+    private static function lampOhms(SolveConditions $conditions, SupplyState $state, float $primaryAmperes): array
     {
-        if ([] === $situation->limiters->lamps) {
-            return [$situation->limiters->held, 0.0];
+        if ([] === $conditions->limiters->lamps) {
+            return [$conditions->limiters->held, 0.0];
         }
-        $miss = log($situation->limiters->ohmsAt($primaryAmperes) / $state->lampOhms);
+        $miss = log($conditions->limiters->ohmsAt($primaryAmperes) / $state->lampOhms);
         $share = 0.5;
         if (null !== $state->lampBefore) {
             [$ohms, $before] = $state->lampBefore;

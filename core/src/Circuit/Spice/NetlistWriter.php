@@ -21,8 +21,8 @@ use Yew\Core\Circuit\Element\StandbySwitch;
 use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Element\VoltageSource;
 use Yew\Core\Circuit\Factors;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Tube\Model\RectifierModel;
 use Yew\Core\Tube\TubeCatalogue;
 
@@ -37,13 +37,13 @@ final class NetlistWriter
     /** @var array<string, string> text of the subcircuits in use, by name */
     private array $subcircuits = [];
 
-    private readonly Situation $situation;
+    private readonly SolveConditions $conditions;
 
     private readonly Factors $factors;
 
     private function __construct(private readonly Solution $solution, private readonly TubeCatalogue $tubes, private readonly Flavour $flavour)
     {
-        $this->situation = $solution->situation;
+        $this->conditions = $solution->conditions;
         $this->factors = $solution->circuit->factors;
         $this->out = new SpiceText($solution->circuit);
     }
@@ -70,7 +70,7 @@ final class NetlistWriter
         foreach ($netlist->elements as $element) {
             $this->element($element);
         }
-        foreach ($this->situation->across as $i => $clipped) {
+        foreach ($this->conditions->across as $i => $clipped) {
             $this->out->line('Racross%d %s %s %s', $i, $this->out->node($clipped['place']), $this->out->node($clipped['against']), $clipped['ohms']);
         }
         SupplyNotes::write($this->out, $this->solution);
@@ -82,7 +82,7 @@ final class NetlistWriter
         $supplies = $this->solution->circuit->supplies;
         foreach (array_values($netlist->all(MainsTransformer::class)) as $i => $transformer) {
             if (Flavour::Averaged === $flavour) {
-                AveragedSupply::write($this->out, $supplies[$i], $this->solution->supplies[$i], $this->situation->inletVolts);
+                AveragedSupply::write($this->out, $supplies[$i], $this->solution->supplies[$i], $this->conditions->inletVolts);
             } else {
                 $this->switching($transformer, $i);
             }
@@ -109,7 +109,7 @@ final class NetlistWriter
             $element instanceof Inductor => $this->inductor($id, $element->a, $element->b, $element->henries, $element->ohms * $factor),
             $element instanceof CoupledWindings => $this->windings($element, $id),
             $element instanceof Capacitor => $this->capacitor($element, $id, $factor),
-            $element instanceof StandbySwitch => $this->situation->standby ? null : $this->resistor($id, $element->a, $element->b, StandbySwitch::CLOSED_OHMS),
+            $element instanceof StandbySwitch => $this->conditions->standby ? null : $this->resistor($id, $element->a, $element->b, StandbySwitch::CLOSED_OHMS),
             $element instanceof VoltageSource => $this->source($element, $id),
             $element instanceof CurrentSource => $this->out->line('I%s %s %s DC %s AC %s', $id, $this->out->node($element->from), $this->out->node($element->to), $element->amperes, $element->acAmperes),
             $element instanceof Diode => $this->diode($element, $id),
@@ -128,8 +128,8 @@ final class NetlistWriter
 
     private function potentiometer(Potentiometer $pot, string $id, float $factor): void
     {
-        $this->resistor($id.'_top', $pot->top, $pot->wiper, $pot->ohms * $factor * (1.0 - $pot->setting));
-        $this->resistor($id.'_bottom', $pot->wiper, $pot->bottom, $pot->ohms * $factor * $pot->setting);
+        $this->resistor($id.'_top', $pot->top, $pot->wiper, $pot->ohms * $factor * (1.0 - $pot->context));
+        $this->resistor($id.'_bottom', $pot->wiper, $pot->bottom, $pot->ohms * $factor * $pot->context);
     }
 
     private function inductor(string $id, string $a, string $b, float $henries, float $ohms): void
@@ -248,7 +248,7 @@ final class NetlistWriter
         $rectifiers = $tubes = $pumps = [];
         $netlist = $this->solution->circuit->netlist;
         foreach ($netlist->all(Rectifier::class) as $rectifier) {
-            if (!isset($transformer->windings[$rectifier->winding]) || ($rectifier->deadInStandby && $this->situation->standby) || \in_array($rectifier->tube, $this->situation->tubesOut, true)) {
+            if (!isset($transformer->windings[$rectifier->winding]) || ($rectifier->deadInStandby && $this->conditions->standby) || \in_array($rectifier->tube, $this->conditions->tubesOut, true)) {
                 continue;
             }
             $rectifiers[] = $rectifier;
@@ -263,6 +263,6 @@ final class NetlistWriter
             }
         }
         $this->out->line(SwitchingSupply::DIODE_MODEL);
-        (new SwitchingSupply($this->out, $transformer, $this->solution->circuit->supplies[$i], $this->situation, $this->factors, $this->solution->supplies[$i]))->write($rectifiers, $tubes, $pumps);
+        (new SwitchingSupply($this->out, $transformer, $this->solution->circuit->supplies[$i], $this->conditions, $this->factors, $this->solution->supplies[$i]))->write($rectifiers, $tubes, $pumps);
     }
 }

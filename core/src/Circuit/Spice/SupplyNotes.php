@@ -32,7 +32,7 @@ final class SupplyNotes
             self::part($out, ['id' => $t->id, 'kind' => 'mains-transformer', 'ratedVolts' => $t->ratedVolts, 'hertz' => $t->hertz, 'primaryOhms' => $t->primaryOhms, 'windings' => array_map(static fn (SupplyWinding $w): array => ['id' => $w->id, 'volts' => $w->volts * $factors->windingVolts($w->id, ''), 'ohms' => $w->ohms * $factors->windingOhms($w->id)], array_values($t->windings))]);
         }
         foreach ($netlist->all(Rectifier::class) as $r) {
-            if (($r->deadInStandby && $solution->situation->standby) || \in_array($r->tube, $solution->situation->tubesOut, true)) {
+            if (($r->deadInStandby && $solution->conditions->standby) || \in_array($r->tube, $solution->conditions->tubesOut, true)) {
                 continue;
             }
             $tube = null === $r->tube ? null : $netlist->tube($r->tube);

@@ -10,8 +10,8 @@ use Yew\Core\Circuit\Element\Rectifier;
 use Yew\Core\Circuit\Element\RectifierKind;
 use Yew\Core\Circuit\Element\SupplyWinding;
 use Yew\Core\Circuit\Factors;
-use Yew\Core\Circuit\Situation;
 use Yew\Core\Circuit\Solve\SupplyState;
+use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Supply\HeaterLoad;
 use Yew\Core\Circuit\Supply\Limiters;
 
@@ -30,7 +30,7 @@ final readonly class SwitchingSupply
     /** How many times the circuit's own resistance an electronic limiter adds for a current twice its limit. */
     private const LIMITER_STIFFNESS = 100.0;
 
-    public function __construct(private SpiceText $out, private MainsTransformer $transformer, private MainsSupply $supply, private Situation $situation, private Factors $factors, private SupplyState $state)
+    public function __construct(private SpiceText $out, private MainsTransformer $transformer, private MainsSupply $supply, private SolveConditions $conditions, private Factors $factors, private SupplyState $state)
     {
     }
 
@@ -42,10 +42,10 @@ final readonly class SwitchingSupply
     public function write(array $rectifiers, array $tubes, array $pumps): void
     {
         $t = SpiceText::word($this->transformer->id);
-        $this->out->line('Vmains_%s mains_%s 0 SIN(0 %s %s)', $t, $t, \M_SQRT2 * $this->situation->inletVolts, $this->transformer->hertz);
+        $this->out->line('Vmains_%s mains_%s 0 SIN(0 %s %s)', $t, $t, \M_SQRT2 * $this->conditions->inletVolts, $this->transformer->hertz);
         $behind = 'mains_'.$t;
-        if (!$this->situation->limiters->isNone()) {
-            $this->limiters($t, $this->situation->limiters);
+        if (!$this->conditions->limiters->isNone()) {
+            $this->limiters($t, $this->conditions->limiters);
             $behind = 'lamp_'.$t;
         }
         $this->out->line('Rprimary_%s %s core_%s %s', $t, $behind, $t, max(0.01, $this->transformer->primaryOhms));
@@ -74,7 +74,7 @@ final readonly class SwitchingSupply
             $terms[] = \sprintf('%s*max(%s,pwr(%s*%s,0.8181818))', $hot, SpiceText::number(1 / 14), $amperes, SpiceText::number($lamp['ratedVolts'] / $lamp['watts']));
         }
         if (null !== $limiters->amperes) {
-            $terms[] = \sprintf('%s*max(0,%s-%s)', SpiceText::number(self::LIMITER_STIFFNESS * $this->situation->inletVolts / $limiters->amperes ** 2), $amperes, SpiceText::number($limiters->amperes));
+            $terms[] = \sprintf('%s*max(0,%s-%s)', SpiceText::number(self::LIMITER_STIFFNESS * $this->conditions->inletVolts / $limiters->amperes ** 2), $amperes, SpiceText::number($limiters->amperes));
         }
         $this->out->line('Rlamp_%s lampin_%s lamp_%s R=\'%s\'', $t, $t, $t, implode('+', $terms));
     }

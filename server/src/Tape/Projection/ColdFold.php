@@ -8,16 +8,16 @@ use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Sheet\FittedChange;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 use Yew\Server\Tape\Entity\TapeEntry;
 
 /** What the cold bench found on one unit: tests, findings, what was left alone, photos. Folded from the tape. */
 final class ColdFold
 {
     /** @var array<string, array<string, mixed>> payloads by entry id, oldest first */
-    private array $trials = [];
+    private array $tests = [];
     /** @var array<string, array<string, mixed>> likewise */
     private array $findings = [];
     /** @var array<string, array<string, mixed>> by station and part */
@@ -26,15 +26,15 @@ final class ColdFold
     private array $photos = [];
     /** @var array<string, float> when a part was last replaced or repaired, by part */
     private array $renewed = [];
-    private ?Trials $read = null;
+    private ?TestRecord $read = null;
 
     /** A part was replaced or repaired: what was tested and found on it before is of the old one. */
     public function renew(FittedChange $change, float $at): void
     {
-        foreach ($this->trials as $id => $kept) {
+        foreach ($this->tests as $id => $kept) {
             $kind = TrialKind::tryFrom(self::text($kept, 'test'));
             if (null !== $kind && $change->renews(self::text($kept, 'part'), $kind->isOfSocket())) {
-                $this->trials[$id]['formerSince'] = $kept['formerSince'] ?? $at;
+                $this->tests[$id]['formerSince'] = $kept['formerSince'] ?? $at;
             }
         }
         foreach ($this->findings as $id => $kept) {
@@ -59,7 +59,7 @@ final class ColdFold
         $kept = [...$entry->payload, 'at' => $entry->observedSeconds(), 'personId' => $entry->personId, 'entryId' => $entry->id];
         $part = self::text($entry->payload, 'part');
         match ($entry->kind) {
-            'trial' => $this->trials[$entry->id] = $kept,
+            'trial' => $this->tests[$entry->id] = $kept,
             'finding' => $this->findings[$entry->id] = $kept,
             'left-alone' => $this->leftAlone[self::text($entry->payload, 'station').' '.$part] = $kept,
             'photo' => $this->photos[self::text($entry->payload, 'photoId')] = $kept,
@@ -76,23 +76,23 @@ final class ColdFold
         }
     }
 
-    public function trials(): Trials
+    public function tests(): TestRecord
     {
         if (null === $this->read) {
             $now = $former = [];
-            foreach ($this->trials as $kept) {
+            foreach ($this->tests as $kept) {
                 try {
-                    $trial = self::trial($kept);
+                    $test = self::trial($kept);
                 } catch (BadData|CannotRead|\ValueError) {
                     continue; // taken by an earlier version, and no figure any more: it stays on the tape and counts nowhere
                 }
                 if (isset($kept['formerSince'])) {
-                    $former[] = $trial;
+                    $former[] = $test;
                 } else {
-                    $now[] = $trial;
+                    $now[] = $test;
                 }
             }
-            $this->read = new Trials($now, $former);
+            $this->read = new TestRecord($now, $former);
         }
 
         return $this->read;
@@ -101,7 +101,7 @@ final class ColdFold
     /** @return list<string> parts and places that were tested, or on which something was found */
     public function parts(): array
     {
-        return array_values(array_unique([...array_map(static fn (array $t): string => self::text($t, 'part'), array_values($this->trials)), ...array_map(static fn (array $f): string => self::text($f, 'place'), array_values($this->findings))]));
+        return array_values(array_unique([...array_map(static fn (array $t): string => self::text($t, 'part'), array_values($this->tests)), ...array_map(static fn (array $f): string => self::text($f, 'place'), array_values($this->findings))]));
     }
 
     /** @return list<array<string, mixed>> */
@@ -127,7 +127,7 @@ final class ColdFold
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['trials' => $this->trials, 'findings' => $this->findings, 'leftAlone' => $this->leftAlone, 'photos' => $this->photos, 'renewed' => $this->renewed];
+        return ['trials' => $this->tests, 'findings' => $this->findings, 'leftAlone' => $this->leftAlone, 'photos' => $this->photos, 'renewed' => $this->renewed];
     }
 
     /** @param mixed $data as toArray() gave it */
@@ -136,7 +136,7 @@ final class ColdFold
         $all = BenchFold::named($data);
         $fold = new self();
         foreach (BenchFold::named($all['trials'] ?? []) as $id => $kept) {
-            $fold->trials[$id] = BenchFold::named($kept);
+            $fold->tests[$id] = BenchFold::named($kept);
         }
         foreach (BenchFold::named($all['findings'] ?? []) as $id => $kept) {
             $fold->findings[$id] = BenchFold::named($kept);
@@ -151,18 +151,18 @@ final class ColdFold
             $fold->renewed[$part] = is_numeric($at) ? (float) $at : 0.0;
         }
         // The database keeps no order of names; tests are judged in the order they were taken.
-        uasort($fold->trials, self::byTime(...));
+        uasort($fold->tests, self::byTime(...));
         uasort($fold->findings, self::byTime(...));
 
         return $fold;
     }
 
     /** @param array<string, mixed> $payload as the tape keeps it */
-    public static function trial(array $payload): Trial
+    public static function trial(array $payload): TakenTest
     {
         $fields = Fields::of($payload);
 
-        return Trial::typed(
+        return TakenTest::typed(
             TrialKind::from($fields->string('test')), $fields->string('part'), $fields->optionalString('subject') ?? '', $fields->string('text'),
             true === $fields->raw('lifted'), $fields->optionalNumber('at') ?? 0.0, $fields->optionalString('entryId') ?? '',
         );

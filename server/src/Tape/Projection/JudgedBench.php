@@ -9,18 +9,18 @@ use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\BranchCurrent;
+use Yew\Core\Reading\ComparisonReadings;
 use Yew\Core\Reading\Deciding;
+use Yew\Core\Reading\Expectation;
 use Yew\Core\Reading\Expected;
-use Yew\Core\Reading\Expecter;
 use Yew\Core\Reading\Finding;
 use Yew\Core\Reading\Findings;
 use Yew\Core\Reading\Judge;
 use Yew\Core\Reading\JudgedPoint;
 use Yew\Core\Reading\Judgement;
 use Yew\Core\Reading\Mark;
-use Yew\Core\Reading\Neighbourhood;
 use Yew\Core\Reading\PlateAgainstScreen;
-use Yew\Core\Reading\Setting;
+use Yew\Core\Reading\ReadingContext;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Sheet;
@@ -37,15 +37,15 @@ final class JudgedBench
     private readonly array $testPoints;
     /** @var array<string, JudgedPoint> those judged so far, by point key */
     private array $judged = [];
-    private ?Setting $settingNow = null;
+    private ?ReadingContext $contextNow = null;
     /** @var list<BranchCurrent>|null */
     private ?array $currents = null;
     /** @var array<string, ReadingRecord> latest by point key */
     private readonly array $records;
     /** @var array<string, ReadingRecord> the one that decides, by point key, of those judged so far */
     private array $decided = [];
-    /** @var array<string, Setting> by entry */
-    private array $settings = [];
+    /** @var array<string, ReadingContext> by entry */
+    private array $contexts = [];
     /** @var array<string, Forecast|null> by conditions and changes */
     private array $forecasts = [];
 
@@ -110,11 +110,11 @@ final class JudgedBench
     }
 
     /** Circumstances now, for points that were not read yet. */
-    public function settingNow(): Setting
+    public function contextNow(): ReadingContext
     {
         $fold = $this->fold;
 
-        return $this->settingNow ??= new Setting($this->sheet, $fold->conditions, $this->meters->find($fold->conditions->meterId()), $fold->chassis->state, null === $fold->warmSince ? null : ($this->now - $fold->warmSince) / 60, $this->wiredFor, $this->forecast($fold->conditions, $this->fitted()));
+        return $this->contextNow ??= new ReadingContext($this->sheet, $fold->conditions, $this->meters->find($fold->conditions->meterId()), $fold->chassis->state, null === $fold->warmSince ? null : ($this->now - $fold->warmSince) / 60, $this->wiredFor, $this->forecast($fold->conditions, $this->fitted()));
     }
 
     private function judgeAmongOthers(TestPoint $point): JudgedPoint
@@ -122,23 +122,23 @@ final class JudgedBench
         return $this->judged[$point->key()] ??= $this->judge($point, $this->near($point));
     }
 
-    private function judge(TestPoint $point, Neighbourhood $near): JudgedPoint
+    private function judge(TestPoint $point, ComparisonReadings $near): JudgedPoint
     {
         $records = $this->fold->readings[$point->key()] ?? [];
         if (!isset($this->records[$point->key()]) || [] === $records) {
-            return new JudgedPoint($point, Expecter::at($point, $this->settingNow()), null, null);
+            return new JudgedPoint($point, Expectation::at($point, $this->contextNow()), null, null);
         }
         $newest = $records[\count($records) - 1];
-        $judgements = array_map(fn (ReadingRecord $r): Judgement => $this->marked(Judge::judge($point, $r->typed(), $this->settingOf($r), $r === $newest ? $near : $near->ofAnEarlierReading(\in_array($r->then['reasonCode'] ?? null, Deciding::UNTIL_PROBED_AGAIN, true))), $r), $records);
+        $judgements = array_map(fn (ReadingRecord $r): Judgement => $this->marked(Judge::judge($point, $r->typed(), $this->contextOf($r), $r === $newest ? $near : $near->ofAnEarlierReading(\in_array($r->then['reasonCode'] ?? null, Deciding::UNTIL_PROBED_AGAIN, true))), $r), $records);
         $refitted = array_map(fn (ReadingRecord $r): bool => $this->fold->fitted->changedSince($r->fittedThen), $records);
         $moved = array_map(fn (ReadingRecord $r): bool => $r->state !== $newest->state || $r->conditions->moved($newest->conditions) || ($r->fittedThen !== $newest->fittedThen && $this->fold->fitted->changedBetween($r->fittedThen, $newest->fittedThen)), $records);
         $index = Deciding::among($judgements, $moved, $refitted);
         [$record, $judgement] = [$records[$index], $judgements[$index]];
         $this->decided[$point->key()] = $record;
-        $setting = $this->settingOf($record);
-        $figure = null === $judgement->volts ? null : $setting->meter?->figure($point->function, $judgement->volts, $record->resolution, $record->entryId);
+        $context = $this->contextOf($record);
+        $figure = null === $judgement->volts ? null : $context->meter?->figure($point->function, $judgement->volts, $record->resolution, $record->entryId);
 
-        return new JudgedPoint($point, Expecter::at($point, $setting), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure, $record === $newest ? null : $judgements[\count($judgements) - 1], $this->isOvertaken($newest) ? Expecter::at($point, $this->settingNow()) : null);
+        return new JudgedPoint($point, Expectation::at($point, $context), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure, $record === $newest ? null : $judgements[\count($judgements) - 1], $this->isOvertaken($newest) ? Expectation::at($point, $this->contextNow()) : null);
     }
 
     /** What one reading says by itself, whatever else was read at its place. */
@@ -146,13 +146,13 @@ final class JudgedBench
     {
         $point = $this->pointOf($record);
 
-        return $this->marked(Judge::judge($point, $record->typed(), $this->settingOf($record), $this->near($point)), $record);
+        return $this->marked(Judge::judge($point, $record->typed(), $this->contextOf($record), $this->near($point)), $record);
     }
 
     /** What was to be expected of one reading when it was taken. */
     public function expectedOf(ReadingRecord $record): Expected
     {
-        return Expecter::at($this->pointOf($record), $this->settingOf($record));
+        return Expectation::at($this->pointOf($record), $this->contextOf($record));
     }
 
     private function pointOf(ReadingRecord $record): TestPoint
@@ -195,9 +195,9 @@ final class JudgedBench
         return $this->forecasts[$then];
     }
 
-    private function settingOf(ReadingRecord $record): Setting
+    private function contextOf(ReadingRecord $record): ReadingContext
     {
-        return $this->settings[$record->entryId] ??= new Setting($this->sheet, $record->conditions, $this->meters->find($record->meterId), $record->state, $record->warmMinutes, $this->wiredFor, $this->forecastThen($record));
+        return $this->contexts[$record->entryId] ??= new ReadingContext($this->sheet, $record->conditions, $this->meters->find($record->meterId), $record->state, $record->warmMinutes, $this->wiredFor, $this->forecastThen($record));
     }
 
     private function marked(Judgement $judgement, ReadingRecord $record): Judgement
@@ -213,7 +213,7 @@ final class JudgedBench
         return $record->conditions->moved($this->fold->conditions) || $this->fold->fitted->changedSince($record->fittedThen);
     }
 
-    private function near(TestPoint $point): Neighbourhood
+    private function near(TestPoint $point): ComparisonReadings
     {
         $key = $point->key();
         $own = $this->records[$key] ?? null;
@@ -229,7 +229,7 @@ final class JudgedBench
         $before = $earlier[\count($earlier) - 2] ?? null;
         $reason = $before->then['reasonCode'] ?? null;
 
-        return new Neighbourhood($point->sister, $sisterVolts, $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own));
+        return new ComparisonReadings($point->sister, $sisterVolts, $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own));
     }
 
     /** What was read where a grid returns to, under conditions that have not moved since. */
@@ -264,7 +264,7 @@ final class JudgedBench
             if (null === $point->fedBy || $other->fedBy !== $point->fedBy || $other->key() === $point->key()) {
                 continue;
             }
-            $verdict = $this->judge($other, new Neighbourhood())->judgement?->verdict;
+            $verdict = $this->judge($other, new ComparisonReadings())->judgement?->verdict;
             if (Verdict::Within === $verdict || Verdict::Watch === $verdict) {
                 return true;
             }

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Yew\Core\Trial;
+namespace Yew\Core\Test;
 
 /**
  * What a figure of a test should be about by the sheet, so that a slip of a decade, a unit or two swapped fields is asked about at
@@ -60,10 +60,10 @@ final readonly class Check
     }
 
     /** @return array{slip: 'decade'|'unit'|'swapped', figure: string, factor: float}|null the slip that would explain what was typed; of several the one that fits best; null when it fits as typed */
-    public function suspect(Trial $trial): ?array
+    public function suspect(TakenTest $test): ?array
     {
-        $over = $trial->value($this->over);
-        $under = null === $this->under ? 1.0 : $trial->value($this->under);
+        $over = $test->value($this->over);
+        $under = null === $this->under ? 1.0 : $test->value($this->under);
         if (null === $over || null === $under || $over <= 0.0 || $under <= 0.0) {
             return null;
         }

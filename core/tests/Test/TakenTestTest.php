@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Yew\Core\Tests\Trial;
+namespace Yew\Core\Tests\Test;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -11,13 +11,13 @@ use Yew\Core\Codec\BadData;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Step;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\Step;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
-final class TrialTest extends TestCase
+final class TakenTestTest extends TestCase
 {
     /** @return iterable<string, array{string, array<string, float>}> */
     public static function capacitors(): iterable
@@ -34,10 +34,10 @@ final class TrialTest extends TestCase
     #[DataProvider('capacitors')]
     public function testOneLineOfACapacitor(string $text, array $figures): void
     {
-        $trial = Trial::typed(TrialKind::Capacitor, 'C1', '', $text);
-        self::assertSame(array_keys($figures), array_keys($trial->figures));
+        $test = TakenTest::typed(TrialKind::Capacitor, 'C1', '', $text);
+        self::assertSame(array_keys($figures), array_keys($test->figures));
         foreach ($figures as $name => $value) {
-            self::assertEqualsWithDelta($value, $trial->figures[$name]->value, 1e-9 * max(1.0, $value), $name);
+            self::assertEqualsWithDelta($value, $test->figures[$name]->value, 1e-9 * max(1.0, $value), $name);
         }
     }
 
@@ -68,7 +68,7 @@ final class TrialTest extends TestCase
     public function testWhatCannotBeReadIsSaid(TrialKind $kind, string $text, string $says): void
     {
         try {
-            Trial::typed($kind, 'x', '', $text);
+            TakenTest::typed($kind, 'x', '', $text);
             self::fail('was read');
         } catch (CannotRead|BadData $e) {
             self::assertStringContainsString($says, $e->getMessage());
@@ -101,7 +101,7 @@ final class TrialTest extends TestCase
     #[DataProvider('kindsOfFigure')]
     public function testABoundIsTakenOnlyWhereItSaysSomething(TrialKind $kind, string $text, bool $taken): void
     {
-        $objection = Trial::typed($kind, 'x', '', $text)->objection();
+        $objection = TakenTest::typed($kind, 'x', '', $text)->objection();
         self::assertSame($taken, null === $objection, (string) $objection?->getMessage());
         self::assertSame($taken ? null : 'no-value', $objection?->reason);
     }
@@ -110,26 +110,26 @@ final class TrialTest extends TestCase
     {
         $this->expectException(CannotRead::class);
         $this->expectExceptionMessage('no bench measures');
-        Trial::typed(TrialKind::Insulation, 'T1', 'primary-core', '600/2u');
+        TakenTest::typed(TrialKind::Insulation, 'T1', 'primary-core', '600/2u');
     }
 
     public function testFiguresByTheirUnits(): void
     {
-        $leak = Trial::typed(TrialKind::Insulation, 'T1', 'primary-core', '600/<2uA');
+        $leak = TakenTest::typed(TrialKind::Insulation, 'T1', 'primary-core', '600/<2uA');
         self::assertSame(['volts', 'leakAmperes'], array_keys($leak->figures));
         self::assertSame(ReadingKind::Below, $leak->figures['leakAmperes']->kind);
-        $ohms = Trial::typed(TrialKind::Insulation, 'T1', 'primary-core', '600/>300M');
+        $ohms = TakenTest::typed(TrialKind::Insulation, 'T1', 'primary-core', '600/>300M');
         self::assertSame([null, 300e6, null], [$ohms->value('leakOhms'), $ohms->least('leakOhms'), $ohms->most('leakOhms')], 'a bound is no figure');
-        self::assertSame(['mainsVolts', 'volts', 'otherHalfVolts'], array_keys(Trial::typed(TrialKind::OffLoad, 'T1', 'ht', '117.2/331/332')->figures));
+        self::assertSame(['mainsVolts', 'volts', 'otherHalfVolts'], array_keys(TakenTest::typed(TrialKind::OffLoad, 'T1', 'ht', '117.2/331/332')->figures));
     }
 
     public function testAnswersByNumberWordOrBeginning(): void
     {
         foreach (['1', 'silvery', 'sil'] as $text) {
-            self::assertSame('silvery', Trial::typed(TrialKind::TubeLook, 'V1', '', $text)->choice());
+            self::assertSame('silvery', TakenTest::typed(TrialKind::TubeLook, 'V1', '', $text)->choice());
         }
-        self::assertSame('loose-base', Trial::typed(TrialKind::TubeLook, 'V1', '', 'loose base')->choice());
-        self::assertSame('rattles', Trial::typed(TrialKind::TubeLook, 'V1', '', 'R')->choice());
+        self::assertSame('loose-base', TakenTest::typed(TrialKind::TubeLook, 'V1', '', 'loose base')->choice());
+        self::assertSame('rattles', TakenTest::typed(TrialKind::TubeLook, 'V1', '', 'R')->choice());
     }
 
     public function testEveryTestSaysInWhichStateItBelongs(): void
@@ -147,12 +147,12 @@ final class TrialTest extends TestCase
 
     public function testTheNewestOfEachSubject(): void
     {
-        $trials = new Trials([Trial::typed(TrialKind::Ratio, 'T2', '8', '11/0.5'), Trial::typed(TrialKind::Ratio, 'T2', '16', '11/0.7'), Trial::typed(TrialKind::Ratio, 'T2', '8', '11/0.52'), Trial::typed(TrialKind::Resistor, 'R1', '', '10')]);
-        self::assertSame([8, 16], array_keys($trials->latestBySubject(TrialKind::Ratio)));
-        self::assertSame(0.52, $trials->latest(TrialKind::Ratio, '8')?->value('secondaryVolts'));
-        self::assertSame(['T2', 'R1'], $trials->parts());
-        self::assertTrue(Step::of($trials, TrialKind::Ratio, 'T2', '4')->isOpen());
-        self::assertFalse(Step::of($trials, TrialKind::Ratio, 'T2', '16')->isOpen());
+        $tests = new TestRecord([TakenTest::typed(TrialKind::Ratio, 'T2', '8', '11/0.5'), TakenTest::typed(TrialKind::Ratio, 'T2', '16', '11/0.7'), TakenTest::typed(TrialKind::Ratio, 'T2', '8', '11/0.52'), TakenTest::typed(TrialKind::Resistor, 'R1', '', '10')]);
+        self::assertSame([8, 16], array_keys($tests->latestBySubject(TrialKind::Ratio)));
+        self::assertSame(0.52, $tests->latest(TrialKind::Ratio, '8')?->value('secondaryVolts'));
+        self::assertSame(['T2', 'R1'], $tests->parts());
+        self::assertTrue(Step::of($tests, TrialKind::Ratio, 'T2', '4')->isOpen());
+        self::assertFalse(Step::of($tests, TrialKind::Ratio, 'T2', '16')->isOpen());
     }
 
     public function testTheWorstGroundComesFirst(): void

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Yew\Core\Trial;
+namespace Yew\Core\Test;
 
 /**
  * What a test of insulation found, whether it was typed in ohms or in amperes: a leak, or nothing up to a limit (JUDGE-7f).
@@ -21,24 +21,24 @@ final readonly class LeakFigure
     }
 
     /** Of a trial that holds `volts` and `leakAmperes` or `leakOhms`, or `ohms` alone. */
-    public static function of(Trial $trial): self
+    public static function of(TakenTest $test): self
     {
-        $volts = $trial->value('volts') ?? 0.0;
-        $amperes = $trial->figures['leakAmperes'] ?? null;
+        $volts = $test->value('volts') ?? 0.0;
+        $amperes = $test->figures['leakAmperes'] ?? null;
         if (null !== $amperes) {
             $limit = $amperes->detectionLimit();
             $least = $amperes->least();
 
             return match (true) {
-                $trial->isOverload('leakAmperes') => new self($volts, null, null, true),
+                $test->isOverload('leakAmperes') => new self($volts, null, null, true),
                 null !== $limit => new self($volts, null, $limit > 0.0 && $volts > 0.0 ? $volts / $limit : null, false),
                 default => new self($volts, null === $least || $least <= 0.0 ? null : $volts / $least, null, null !== $least && $least <= 0.0),
             };
         }
-        $name = isset($trial->figures['leakOhms']) ? 'leakOhms' : 'ohms';
-        $most = $trial->most($name);
+        $name = isset($test->figures['leakOhms']) ? 'leakOhms' : 'ohms';
+        $most = $test->most($name);
 
-        return new self($volts, $most, null === $most ? $trial->least($name) : null, false);
+        return new self($volts, $most, null === $most ? $test->least($name) : null, false);
     }
 
     public function leaks(): bool

@@ -5,18 +5,18 @@ declare(strict_types=1);
 namespace Yew\Core\Capacitor;
 
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
 
 /** Judges measured ripple beside the predicted, and beside what it was before the work (CAP-9b). */
-final class RippleCase
+final class RippleJudge
 {
     /** Capacitors alone spread by half and more: within this factor it is as expected (our choice). */
     public const ALIKE = 1.8;
 
     /**
-     * @param list<Trial> $taken       oldest first; the first of several was before the work
-     * @param float       $expectedRms volts RMS
+     * @param list<TakenTest> $taken       oldest first; the first of several was before the work
+     * @param float           $expectedRms volts RMS
      *
      * @return array{word: string, verdict: Verdict, reasons: list<Reason>} word: open | good | bad | cannot-say
      */

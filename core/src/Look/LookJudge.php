@@ -7,13 +7,13 @@ namespace Yew\Core\Look;
 use Yew\Core\Bench\FuseFamily;
 use Yew\Core\Bench\FuseMark;
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\LeakFigure;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
+use Yew\Core\Test\LeakFigure;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TrialKind;
 
 /** Judges what was seen and measured before any power: tubes and cans by eye, fuses, mains safety (LOOK-1, FUSE-1, SAFE-4a). */
-final class LookCase
+final class LookJudge
 {
     /** Inlet earth pin to chassis, ohms: directly, and through a cord (common practice of appliance testing; local code decides). */
     public const EARTH_OHMS = ['inlet' => 0.1, 'cord' => 0.2];
@@ -41,61 +41,61 @@ final class LookCase
      *
      * @return list<Reason>
      */
-    public static function judge(Trial $trial, ?FuseMark $drawn = null, float $drawnVolts = 0.0, float $mainsVolts = 0.0, bool $mainsFuse = true, ?float $runningAmperes = null): array
+    public static function judge(TakenTest $test, ?FuseMark $drawn = null, float $drawnVolts = 0.0, float $mainsVolts = 0.0, bool $mainsFuse = true, ?float $runningAmperes = null): array
     {
-        return match ($trial->kind) {
-            TrialKind::Fuse => self::fuse($trial, $drawn, $drawnVolts, $mainsVolts, $mainsFuse, $runningAmperes),
-            TrialKind::EarthBond => [self::earthBond($trial)],
-            TrialKind::MainsInsulation => [self::mainsInsulation($trial)],
-            default => self::seen($trial),
+        return match ($test->kind) {
+            TrialKind::Fuse => self::fuse($test, $drawn, $drawnVolts, $mainsVolts, $mainsFuse, $runningAmperes),
+            TrialKind::EarthBond => [self::earthBond($test)],
+            TrialKind::MainsInsulation => [self::mainsInsulation($test)],
+            default => self::seen($test),
         };
     }
 
     /** @return list<Reason> */
-    private static function seen(Trial $trial): array
+    private static function seen(TakenTest $test): array
     {
-        $choice = $trial->choice();
-        $verdict = null === $choice ? null : self::SEEN[$trial->kind->value][$choice] ?? null;
+        $choice = $test->choice();
+        $verdict = null === $choice ? null : self::SEEN[$test->kind->value][$choice] ?? null;
 
-        return null === $verdict ? [] : [new Reason($trial->kind->value.'-'.$choice, $verdict)];
+        return null === $verdict ? [] : [new Reason($test->kind->value.'-'.$choice, $verdict)];
     }
 
     /** @return list<Reason> */
-    private static function fuse(Trial $trial, ?FuseMark $drawn, float $drawnVolts, float $mainsVolts, bool $mainsFuse, ?float $runningAmperes): array
+    private static function fuse(TakenTest $test, ?FuseMark $drawn, float $drawnVolts, float $mainsVolts, bool $mainsFuse, ?float $runningAmperes): array
     {
-        $amperes = $trial->said['amperes'] ?? null;
+        $amperes = $test->said['amperes'] ?? null;
         if (!\is_float($amperes) && !\is_int($amperes)) {
-            return match ($trial->choice()) {
+            return match ($test->choice()) {
                 'bridged' => [new Reason('fuse-bridged', Verdict::Danger)],
                 'blown' => [new Reason('fuse-blown', Verdict::Watch)],
                 default => [new Reason('fuse-missing', Verdict::Out)],
             };
         }
-        $volts = $trial->said['volts'] ?? null;
-        $characteristic = $trial->said['characteristic'] ?? null;
-        $family = $trial->said['family'] ?? '';
+        $volts = $test->said['volts'] ?? null;
+        $characteristic = $test->said['characteristic'] ?? null;
+        $family = $test->said['family'] ?? '';
         $fitted = new FuseMark((float) $amperes, \is_string($characteristic) ? $characteristic : null, is_numeric($volts) ? (float) $volts : null, FuseFamily::tryFrom(\is_string($family) ? $family : '') ?? FuseFamily::Iec);
 
         return Reason::worstFirst(FuseCheck::judge($fitted, $drawn, $drawnVolts, $mainsVolts, $mainsFuse, $runningAmperes));
     }
 
-    private static function earthBond(Trial $trial): Reason
+    private static function earthBond(TakenTest $test): Reason
     {
-        $limit = self::EARTH_OHMS['cord' === $trial->subject ? 'cord' : 'inlet'];
-        [$most, $least] = [$trial->most('ohms'), $trial->least('ohms')];
-        $figures = ['ohms' => $trial->value('ohms'), 'shownOhms' => $trial->shown('ohms'), 'limitOhms' => $limit];
+        $limit = self::EARTH_OHMS['cord' === $test->subject ? 'cord' : 'inlet'];
+        [$most, $least] = [$test->most('ohms'), $test->least('ohms')];
+        $figures = ['ohms' => $test->value('ohms'), 'shownOhms' => $test->shown('ohms'), 'limitOhms' => $limit];
 
         return match (true) {
-            $trial->isBeyond('ohms', self::EARTH_OPEN_OHMS) => new Reason('earth-open', Verdict::Danger, $figures),
+            $test->isBeyond('ohms', self::EARTH_OPEN_OHMS) => new Reason('earth-open', Verdict::Danger, $figures),
             null !== $most && $most <= $limit => new Reason('earth-good', Verdict::Within, $figures),
             null !== $least && $least > $limit => new Reason('earth-high', Verdict::Danger, $figures),
             default => new Reason('earth-bound', Verdict::CannotSay, $figures),
         };
     }
 
-    private static function mainsInsulation(Trial $trial): Reason
+    private static function mainsInsulation(TakenTest $test): Reason
     {
-        $found = LeakFigure::of($trial);
+        $found = LeakFigure::of($test);
         $seen = $found->leakOhms ?? $found->limitOhms;
         $figures = ['ohms' => $seen, 'testVolts' => $found->volts, 'limitOhms' => self::MAINS_INSULATION_OHMS];
 

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Yew\Core\Trial;
+namespace Yew\Core\Test;
 
 use Yew\Core\Bench\FuseMark;
 use Yew\Core\Codec\BadData;
@@ -13,7 +13,7 @@ use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Quantity\Unit;
 
 /** Reads what is typed for a test, by the grammar of its kind. */
-final class TrialText
+final class TestText
 {
     private const CONTACT_FAULTS = ['loose', 'dirty', 'burnt', 'bent', 'missing'];
 

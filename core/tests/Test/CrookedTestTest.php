@@ -2,11 +2,11 @@
 
 declare(strict_types=1);
 
-namespace Yew\Core\Tests\Trial;
+namespace Yew\Core\Tests\Test;
 
 use PHPUnit\Framework\TestCase;
-use Yew\Core\Capacitor\CapacitorCase;
 use Yew\Core\Capacitor\CapacitorContext;
+use Yew\Core\Capacitor\CapacitorJudge;
 use Yew\Core\Capacitor\DrawnCapacitor;
 use Yew\Core\Capacitor\Reform;
 use Yew\Core\Codec\BadData;
@@ -15,20 +15,20 @@ use Yew\Core\Iron\DrawnTransformer;
 use Yew\Core\Iron\IronContext;
 use Yew\Core\Iron\OutputTransformer;
 use Yew\Core\Iron\PowerTransformer;
-use Yew\Core\Look\LookCase;
+use Yew\Core\Look\LookJudge;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Resistor\DrawnResistor;
-use Yew\Core\Resistor\HeaterCase;
-use Yew\Core\Resistor\ResistorCase;
-use Yew\Core\Resistor\SocketCase;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Resistor\HeaterJudge;
+use Yew\Core\Resistor\ResistorJudge;
+use Yew\Core\Resistor\SocketJudge;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** Whatever is typed for a test is read, refused with a sentence, or judged; no rule falls over it, and none calls a bound sound. */
-final class CrookedTrialTest extends TestCase
+final class CrookedTestTest extends TestCase
 {
     private const WORDS = ['0', '0.0', '1', '8', '470', '1e3', '-5', '>5', '<5', '>20M', '<1', 'ol', 'none', '600', '0.4', '11.5', '4k7', '2uA', '<2uA', '0mA', '22', '22n', '1p', '999G', '４１６', 'ok', '5 loose', '-'];
     private const JOINTS = ['/', '/', ' ', '@', ' / ', '//', ''];
@@ -45,16 +45,16 @@ final class CrookedTrialTest extends TestCase
                 $text .= self::pick(self::JOINTS).self::pick(self::WORDS);
             }
             try {
-                $trial = Trial::typed($kind, 'x', self::pick(self::SUBJECTS), $text, 0 === mt_rand(0, 1));
-                if (null !== $trial->objection()) {
-                    throw $trial->objection();
+                $test = TakenTest::typed($kind, 'x', self::pick(self::SUBJECTS), $text, 0 === mt_rand(0, 1));
+                if (null !== $test->objection()) {
+                    throw $test->objection();
                 }
             } catch (BadData|CannotRead $e) {
                 self::assertNotSame('', $e->getMessage());
                 ++$refused;
                 continue;
             }
-            foreach (self::reasons(new Trials([$trial])) as $reason) {
+            foreach (self::reasons(new TestRecord([$test])) as $reason) {
                 self::assertNotFalse(json_encode($reason->toArray()), $kind->value.' '.$text.' '.$reason->code);
             }
             ++$judged;
@@ -68,11 +68,11 @@ final class CrookedTrialTest extends TestCase
         foreach (TrialKind::cases() as $kind) {
             foreach (['0', '>20M', 'ol', '600/>300M', '11.5/0.4', '5/60m', '117/350', '57/58'] as $text) {
                 try {
-                    $trials = new Trials([Trial::typed($kind, 'x', 'primary-core', $text, true)]);
+                    $tests = new TestRecord([TakenTest::typed($kind, 'x', 'primary-core', $text, true)]);
                 } catch (BadData|CannotRead) {
                     continue;
                 }
-                foreach ([OutputTransformer::judge(self::transformer('output'), $trials, new IronContext()), PowerTransformer::judge(self::transformer('power'), $trials, new IronContext()), Choke::judge(self::transformer('choke'), $trials, new IronContext())] as $verdict) {
+                foreach ([OutputTransformer::judge(self::transformer('output'), $tests, new IronContext()), PowerTransformer::judge(self::transformer('power'), $tests, new IronContext()), Choke::judge(self::transformer('choke'), $tests, new IronContext())] as $verdict) {
                     self::assertNotContains($verdict->word, ['sound', 'sound-with-remark'], $kind->value.' '.$text);
                     self::assertNotSame(Verdict::Within, $verdict->verdict);
                 }
@@ -81,21 +81,21 @@ final class CrookedTrialTest extends TestCase
     }
 
     /** @return list<Reason> of every rule that may be handed these tests */
-    private static function reasons(Trials $trials): array
+    private static function reasons(TestRecord $tests): array
     {
         $paths = [['from' => 'A', 'to' => 'V4.3', 'electrode' => 'plate', 'ohms' => 60.0]];
         $pairs = [['pins' => '3-4', 'electrodes' => 'plate–screen', 'ohms' => null]];
-        Reform::plan(20e-6, 450)->progress($trials);
+        Reform::plan(20e-6, 450)->progress($tests);
 
         return [
-            ...OutputTransformer::judge(self::transformer('output'), $trials, new IronContext(60, 450))->reasons,
-            ...PowerTransformer::judge(self::transformer('power'), $trials, new IronContext(60, 450))->reasons,
-            ...Choke::judge(self::transformer('choke'), $trials, new IronContext())->reasons,
-            ...CapacitorCase::judge(new DrawnCapacitor('x', 20e-6, 450.0), $trials, new CapacitorContext())['reasons'],
-            ...CapacitorCase::judge(new DrawnCapacitor('x', 22e-9, 400.0, 'coupling', workingVolts: 300, gridOhms: 220e3), $trials, new CapacitorContext())['reasons'],
-            ...ResistorCase::judge(new DrawnResistor('x', 470, 'a', 'b', inCircuitOhms: 400), $trials, $trials->all[0], null)['reasons'],
-            ...SocketCase::judge($trials, $paths, $pairs, true, $trials)['reasons'],
-            ...HeaterCase::judge($trials), ...LookCase::judge($trials->all[0], null, 120.0, 120.0),
+            ...OutputTransformer::judge(self::transformer('output'), $tests, new IronContext(60, 450))->reasons,
+            ...PowerTransformer::judge(self::transformer('power'), $tests, new IronContext(60, 450))->reasons,
+            ...Choke::judge(self::transformer('choke'), $tests, new IronContext())->reasons,
+            ...CapacitorJudge::judge(new DrawnCapacitor('x', 20e-6, 450.0), $tests, new CapacitorContext())['reasons'],
+            ...CapacitorJudge::judge(new DrawnCapacitor('x', 22e-9, 400.0, 'coupling', workingVolts: 300, gridOhms: 220e3), $tests, new CapacitorContext())['reasons'],
+            ...ResistorJudge::judge(new DrawnResistor('x', 470, 'a', 'b', inCircuitOhms: 400), $tests, $tests->all[0], null)['reasons'],
+            ...SocketJudge::judge($tests, $paths, $pairs, true, $tests)['reasons'],
+            ...HeaterJudge::judge($tests), ...LookJudge::judge($tests->all[0], null, 120.0, 120.0),
         ];
     }
 

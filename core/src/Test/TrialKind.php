@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Yew\Core\Trial;
+namespace Yew\Core\Test;
 
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Quantity\ReadingKind;

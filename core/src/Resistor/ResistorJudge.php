@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Yew\Core\Resistor;
 
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** Judges a resistor, in place by what the circuit makes of its ohms, or lifted by its mark (JUDGE-8, JUDGE-9). */
-final class ResistorCase
+final class ResistorJudge
 {
     /** Grace of old parts, percent, by the shop's choice (trade: ± 10 % vintage, ± 20 %). */
     public const GRACE_PERCENT = 10.0;
@@ -27,24 +27,24 @@ final class ResistorCase
     private const MATCH_PERCENT = [1.0, 5.0];
 
     /**
-     * @param Trials      $trials of the part
-     * @param Trial|null  $mate   the mate's newest ohms
-     * @param string|null $damage what was seen on it: burnt, cracked… (heat damage overrides a good reading)
+     * @param TestRecord     $tests  of the part
+     * @param TakenTest|null $mate   the mate's newest ohms
+     * @param string|null    $damage what was seen on it: burnt, cracked… (heat damage overrides a good reading)
      *
      * @return array{word: string, verdict: Verdict, reasons: list<Reason>, expectedOhms: float, lowOhms: float, highOhms: float, ownOhms: float|null}
      */
-    public static function judge(DrawnResistor $drawn, Trials $trials, ?Trial $mate, ?string $damage, float $grace = self::GRACE_PERCENT): array
+    public static function judge(DrawnResistor $drawn, TestRecord $tests, ?TakenTest $mate, ?string $damage, float $grace = self::GRACE_PERCENT): array
     {
         $percent = $drawn->isSafety() ? $drawn->tolerancePercent : max($grace, $drawn->tolerancePercent);
-        $trial = $trials->latest(TrialKind::Resistor);
-        $expected = null === $trial || !$trial->lifted ? $drawn->inCircuitOhms ?? $drawn->ohms : $drawn->ohms;
+        $test = $tests->latest(TrialKind::Resistor);
+        $expected = null === $test || !$test->lifted ? $drawn->inCircuitOhms ?? $drawn->ohms : $drawn->ohms;
         [$low, $high] = self::window($drawn, $expected, $percent);
         $reasons = [];
         $own = null;
-        if (null !== $trial) {
-            $own = self::own($drawn, $trial);
-            array_push($reasons, ...$trials->kind(TrialKind::Resistor)->deciding(static fn (Trial $t): Reason => self::ohms($drawn, $t, $percent)));
-            $match = null === $mate ? null : self::match($drawn, $trial, $mate);
+        if (null !== $test) {
+            $own = self::own($drawn, $test);
+            array_push($reasons, ...$tests->kind(TrialKind::Resistor)->deciding(static fn (TakenTest $t): Reason => self::ohms($drawn, $t, $percent)));
+            $match = null === $mate ? null : self::match($drawn, $test, $mate);
             if (null !== $match) {
                 $reasons = 'pair-matched' === $match->code ? array_map(static fn (Reason $r): Reason => self::besideItsMate($drawn, $r), $reasons) : $reasons;
                 $reasons[] = $match;
@@ -61,7 +61,7 @@ final class ResistorCase
         $worst = Reason::worst($reasons);
         [$word, $verdict] = match (true) {
             Verdict::Out === $worst || Verdict::Danger === $worst => ['replace', $worst],
-            null === $trial => ['open', Verdict::CannotSay],
+            null === $test => ['open', Verdict::CannotSay],
             Verdict::CannotSay === $worst => ['lift', Verdict::CannotSay],
             Verdict::Watch === $worst => ['watch', Verdict::Watch],
             default => ['good', Verdict::Within],
@@ -90,13 +90,13 @@ final class ResistorCase
     }
 
     /** The part's own ohms worked back from a reading in place; null where the rest of the circuit hides it. */
-    private static function own(DrawnResistor $drawn, Trial $trial): ?float
+    private static function own(DrawnResistor $drawn, TakenTest $test): ?float
     {
-        $ohms = $trial->value('ohms');
+        $ohms = $test->value('ohms');
         if (null === $ohms || $ohms <= 0.0) {
             return null;
         }
-        if ($trial->lifted) {
+        if ($test->lifted) {
             return $ohms;
         }
         $expected = $drawn->inCircuitOhms;
@@ -107,38 +107,38 @@ final class ResistorCase
         return $hidden || $siemens <= 0.0 ? null : 1 / $siemens;
     }
 
-    private static function ohms(DrawnResistor $drawn, Trial $trial, float $percent): Reason
+    private static function ohms(DrawnResistor $drawn, TakenTest $test, float $percent): Reason
     {
-        $ohms = $trial->value('ohms');
-        $own = self::own($drawn, $trial);
-        $expected = $trial->lifted ? $drawn->ohms : $drawn->inCircuitOhms ?? $drawn->ohms;
+        $ohms = $test->value('ohms');
+        $own = self::own($drawn, $test);
+        $expected = $test->lifted ? $drawn->ohms : $drawn->inCircuitOhms ?? $drawn->ohms;
         [$low, $high] = self::window($drawn, $expected, $percent);
-        $said = ['ohms' => $ohms, 'shownOhms' => $trial->shown('ohms'), 'expectedOhms' => $expected, 'drawnOhms' => $drawn->ohms, 'ownOhms' => $own, 'driftPercent' => null === $own ? null : 100 * ($own / $drawn->ohms - 1), 'windowPercent' => $percent];
+        $said = ['ohms' => $ohms, 'shownOhms' => $test->shown('ohms'), 'expectedOhms' => $expected, 'drawnOhms' => $drawn->ohms, 'ownOhms' => $own, 'driftPercent' => null === $own ? null : 100 * ($own / $drawn->ohms - 1), 'windowPercent' => $percent];
         if (null === $ohms) {
             return match (true) {
-                $trial->isOverload('ohms') || $trial->isBeyond('ohms', self::OPEN_TIMES * $high) => new Reason('resistor-open', Verdict::Out, $said),
-                $trial->isBeyond('ohms', $high) => new Reason($trial->lifted ? 'resistor-high' : 'resistor-high-in-place', Verdict::Out, $said),
-                ($trial->most('ohms') ?? \INF) < $low => $trial->lifted ? new Reason('resistor-low', Verdict::Out, $said) : new Reason('resistor-low-lift', Verdict::CannotSay, $said),
+                $test->isOverload('ohms') || $test->isBeyond('ohms', self::OPEN_TIMES * $high) => new Reason('resistor-open', Verdict::Out, $said),
+                $test->isBeyond('ohms', $high) => new Reason($test->lifted ? 'resistor-high' : 'resistor-high-in-place', Verdict::Out, $said),
+                ($test->most('ohms') ?? \INF) < $low => $test->lifted ? new Reason('resistor-low', Verdict::Out, $said) : new Reason('resistor-low-lift', Verdict::CannotSay, $said),
                 default => new Reason('resistor-bound', Verdict::CannotSay, $said),
             };
         }
         foreach ([0.1, 10.0] as $decade) {
-            if (abs($ohms / ($decade * $drawn->ohms) - 1) < 0.15 && ($trial->lifted || $decade > 1.0)) {
+            if (abs($ohms / ($decade * $drawn->ohms) - 1) < 0.15 && ($test->lifted || $decade > 1.0)) {
                 return new Reason('resistor-decade', Verdict::Out, $said + ['decade' => $decade]);
             }
         }
         // The last digit typed may lie either way: only what is outside with all of it is out.
-        $digit = ($trial->figures['ohms']->resolution ?? 0.0) / 2;
+        $digit = ($test->figures['ohms']->resolution ?? 0.0) / 2;
         if ($ohms - $digit > $high) {
-            return new Reason($trial->lifted ? 'resistor-high' : 'resistor-high-in-place', Verdict::Out, $said);
+            return new Reason($test->lifted ? 'resistor-high' : 'resistor-high-in-place', Verdict::Out, $said);
         }
         if ($ohms + $digit < $low) {
-            return $trial->lifted ? new Reason('resistor-low', Verdict::Out, $said) : new Reason('resistor-low-lift', Verdict::CannotSay, $said);
+            return $test->lifted ? new Reason('resistor-low', Verdict::Out, $said) : new Reason('resistor-low-lift', Verdict::CannotSay, $said);
         }
-        if (!$trial->lifted && null === $drawn->inCircuitOhms) {
+        if (!$test->lifted && null === $drawn->inCircuitOhms) {
             return new Reason('resistor-paths-unknown', Verdict::CannotSay, $said);
         }
-        if (!$trial->lifted && $expected < self::HIDDEN_SHARE * $drawn->ohms) {
+        if (!$test->lifted && $expected < self::HIDDEN_SHARE * $drawn->ohms) {
             return new Reason('resistor-hidden', Verdict::CannotSay, $said);
         }
         $drift = null === $own ? 0.0 : abs(100 * ($own / $drawn->ohms - 1));
@@ -155,10 +155,10 @@ final class ResistorCase
         return $off && $drawn->isBalanced() && is_numeric($drift) && abs((float) $drift) <= self::BALANCED_DRIFT_PERCENT ? new Reason('pair-off-together', Verdict::Watch, [...$reason->figures, 'mate' => $drawn->mate], $reason->stands) : $reason;
     }
 
-    private static function match(DrawnResistor $drawn, Trial $trial, Trial $mate): Reason
+    private static function match(DrawnResistor $drawn, TakenTest $test, TakenTest $mate): Reason
     {
-        [$mine, $other] = [$trial->value('ohms') ?? 0.0, $mate->value('ohms') ?? 0.0];
-        if ($mine <= 0.0 || $other <= 0.0 || $trial->lifted !== $mate->lifted) {
+        [$mine, $other] = [$test->value('ohms') ?? 0.0, $mate->value('ohms') ?? 0.0];
+        if ($mine <= 0.0 || $other <= 0.0 || $test->lifted !== $mate->lifted) {
             return new Reason('pair-not-alike-measured', Verdict::Within, ['mate' => $drawn->mate]);
         }
         $apart = 100 * abs($mine / $other - 1);

@@ -7,14 +7,14 @@ namespace Yew\Core\Capacitor;
 use Yew\Core\Quantity\Quantity;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Check;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Check;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** Judges one capacitor or section: its figures, its leakage by what it does there, its rating, its polarity, and the school's word (CAP-1 to CAP-8). */
-final class CapacitorCase
+final class CapacitorJudge
 {
     /** Shift of a grid by coupling leakage: any more and the part goes, volts (CAP-4, common practice). */
     public const GRID_SHIFT_VOLTS = 0.5;
@@ -33,15 +33,15 @@ final class CapacitorCase
     private const MUCH_MORE = 2.0;
 
     /** @return array{word: string, verdict: Verdict, reasons: list<Reason>, window: array{lowFarads: float, highFarads: float}} word: good | watch | replace | danger | cannot-say | open */
-    public static function judge(DrawnCapacitor $drawn, Trials $trials, CapacitorContext $context): array
+    public static function judge(DrawnCapacitor $drawn, TestRecord $tests, CapacitorContext $context): array
     {
         // Drawn, printed and measured are three facts (CAP-9a): a part is judged by its own mark, and its mark by the drawing.
-        [$marked, $drawn] = self::marked($drawn, $trials);
+        [$marked, $drawn] = self::marked($drawn, $tests);
         [$low, $high] = $drawn->kind()->window();
         $window = ['lowFarads' => $drawn->farads * (1 + $low / 100), 'highFarads' => $drawn->farads * (1 + $high / 100)];
-        $figures = self::countingFigures($drawn, $trials);
+        $figures = self::countingFigures($drawn, $tests);
         $tested = [...self::capacitance($drawn, $figures), ...self::esr($drawn, $figures), ...self::leakage($drawn, $figures, $context)];
-        $reasons = Reason::worstFirst([...$tested, ...self::rating($drawn), ...self::polarity($trials), ...$marked, ...self::school($drawn, $tested, $context)]);
+        $reasons = Reason::worstFirst([...$tested, ...self::rating($drawn), ...self::polarity($tests), ...$marked, ...self::school($drawn, $tested, $context)]);
         $worst = Reason::worst($reasons);
         // Only measuring says good: a rating that holds is no test of the part.
         [$word, $verdict] = match (true) {
@@ -66,9 +66,9 @@ final class CapacitorCase
     }
 
     /** @return array{list<Reason>, DrawnCapacitor} what the mark on the part says of it, and the part as it is marked */
-    private static function marked(DrawnCapacitor $drawn, Trials $trials): array
+    private static function marked(DrawnCapacitor $drawn, TestRecord $tests): array
     {
-        $mark = $trials->latest(TrialKind::CapacitorMark);
+        $mark = $tests->latest(TrialKind::CapacitorMark);
         $farads = $mark?->value('farads') ?? 0.0;
         if ($farads <= 0.0) {
             return [[], $drawn];
@@ -92,27 +92,27 @@ final class CapacitorCase
      *
      * @return array<string, array{figure: Quantity, lifted: bool}> farads, esrOhms, leakAmperes, leakVolts, leakMinutes as far as taken
      */
-    public static function countingFigures(DrawnCapacitor $drawn, Trials $trials): array
+    public static function countingFigures(DrawnCapacitor $drawn, TestRecord $tests): array
     {
         $figures = [];
         $badness = [
             'farads' => static fn (Quantity $q): float => abs(log(max(1e-15, $q->value) / $drawn->farads)),
             'esrOhms' => static fn (Quantity $q): float => ReadingKind::Overload === $q->kind ? \INF : $q->value,
         ];
-        foreach ($trials->kind(TrialKind::Capacitor)->all as $trial) {
+        foreach ($tests->kind(TrialKind::Capacitor)->all as $test) {
             foreach ($badness as $name => $worse) {
-                $figure = $trial->figures[$name] ?? null;
+                $figure = $test->figures[$name] ?? null;
                 $kept = $figures[$name] ?? null;
-                if (null !== $figure && (null === $kept || ($trial->lifted && !$kept['lifted']) || ($trial->lifted === $kept['lifted'] && $worse($figure) >= $worse($kept['figure'])))) {
-                    $figures[$name] = ['figure' => $figure, 'lifted' => $trial->lifted];
+                if (null !== $figure && (null === $kept || ($test->lifted && !$kept['lifted']) || ($test->lifted === $kept['lifted'] && $worse($figure) >= $worse($kept['figure'])))) {
+                    $figures[$name] = ['figure' => $figure, 'lifted' => $test->lifted];
                 }
             }
-            $volts = $trial->figures['leakVolts'] ?? null;
-            if (isset($trial->figures['leakAmperes']) && null !== $volts && $volts->value >= self::SAME_VOLTS * ($figures['leakVolts']['figure']->value ?? 0.0)) {
+            $volts = $test->figures['leakVolts'] ?? null;
+            if (isset($test->figures['leakAmperes']) && null !== $volts && $volts->value >= self::SAME_VOLTS * ($figures['leakVolts']['figure']->value ?? 0.0)) {
                 unset($figures['leakMinutes']);
                 foreach (['leakAmperes', 'leakVolts', 'leakMinutes'] as $name) {
-                    if (isset($trial->figures[$name])) {
-                        $figures[$name] = ['figure' => $trial->figures[$name], 'lifted' => $trial->lifted];
+                    if (isset($test->figures[$name])) {
+                        $figures[$name] = ['figure' => $test->figures[$name], 'lifted' => $test->lifted];
                     }
                 }
             }
@@ -264,10 +264,10 @@ final class CapacitorCase
     }
 
     /** @return list<Reason> */
-    private static function polarity(Trials $trials): array
+    private static function polarity(TestRecord $tests): array
     {
         // A part does not turn itself round: reversed counts until it is said to be turned or new.
-        return $trials->kind(TrialKind::Polarity)->deciding(static fn (Trial $t): Reason => 'right' === $t->choice() ? new Reason('polarity-right', Verdict::Within) : new Reason('polarity-reversed', Verdict::Danger));
+        return $tests->kind(TrialKind::Polarity)->deciding(static fn (TakenTest $t): Reason => 'right' === $t->choice() ? new Reason('polarity-right', Verdict::Within) : new Reason('polarity-reversed', Verdict::Danger));
     }
 
     /**

@@ -21,7 +21,7 @@ use Yew\Core\Sheet\Window;
  * Implements COND-4, COND-5, COND-5a, COND-6 and the choice of window of JUDGE-1, JUDGE-1a, JUDGE-2. Scaling cannot say what
  * tubes out or a limiter in do; the model can.
  */
-final class Expecter
+final class Expectation
 {
     /** Window of a current, percent: twice that of a rail, as for derived currents (our choice). */
     private const CURRENT_PERCENT = 20.0;
@@ -29,34 +29,34 @@ final class Expecter
     /** Beyond this the mains ratio is no guide: rectifiers and heaters do not follow it (our choice). */
     private const RATIO_LIMIT = 0.15;
 
-    public static function at(TestPoint $point, Setting $setting): Expected
+    public static function at(TestPoint $point, ReadingContext $context): Expected
     {
         $printed = $point->printedVolts;
-        $sheet = $setting->sheet;
-        $modelled = self::modelled($point, $setting);
+        $sheet = $context->sheet;
+        $modelled = self::modelled($point, $context);
         if (null === $sheet || (null === $printed && null === $modelled)) {
             return new Expected(null, null, 'none', 'nothing-printed', []);
         }
-        $conditions = $setting->conditions;
+        $conditions = $context->conditions;
         $missing = $conditions->missing();
         if (\in_array('inletVolts', $missing, true)) {
             return new Expected(null, null, null === $modelled ? 'printed' : 'model', 'conditions-not-stated', ['printedVolts' => $printed, 'missing' => $missing]);
         }
         if (null !== $modelled) {
-            return self::fromModel($point, $sheet, $setting, $modelled, $missing);
+            return self::fromModel($point, $sheet, $context, $modelled, $missing);
         }
-        $mains = $sheet->printedMainsFor($setting->wiredFor);
+        $mains = $sheet->printedMainsFor($context->wiredFor);
         $ratio = ($conditions->mainsVolts() ?? $mains) / $mains;
         $regulated = null !== $point->fedBy && ($sheet->nodes[$point->fedBy]->regulated ?? false);
-        $loading = self::loadingFactor($point, $sheet, $setting);
+        $loading = self::loadingFactor($point, $sheet, $context);
         $volts = $printed * ($regulated ? 1.0 : $ratio) * $loading;
         $figures = ['printedVolts' => $printed, 'printedMainsVolts' => $mains, 'inletVolts' => $conditions->mainsVolts(), 'mainsRatio' => $ratio, 'loadingFactor' => $loading];
         $obstacle = match (true) {
             [] !== $missing => 'conditions-not-stated',
             true === $conditions->limited() => 'limiter-in',
             $conditions->inStandby() && null !== $point->fedBy && \in_array($point->fedBy, $sheet->standbyBreaks, true) => 'standby',
-            ChassisState::Energised !== $setting->state => 'not-energised',
-            self::missesTubes($point, $setting) => 'tubes-out',
+            ChassisState::Energised !== $context->state => 'not-energised',
+            self::missesTubes($point, $context) => 'tubes-out',
             abs($ratio - 1) > self::RATIO_LIMIT && !$regulated => 'mains-too-far',
             default => null,
         };
@@ -65,24 +65,24 @@ final class Expecter
     }
 
     /** What the model says of this point: DC volts at a place, AC volts at a heater; null where it knows nothing of it. */
-    private static function modelled(TestPoint $point, Setting $setting): ?Predicted
+    private static function modelled(TestPoint $point, ReadingContext $context): ?Predicted
     {
         if (MeterFunction::DcAmperes === $point->function) {
-            return $setting->forecast->currents[$point->place] ?? null;
+            return $context->forecast->currents[$point->place] ?? null;
         }
         if (MeterFunction::DcVolts === $point->function) {
-            return Netlist::CHASSIS === $point->against ? $setting->forecast?->at($point->place) : null;
+            return Netlist::CHASSIS === $point->against ? $context->forecast?->at($point->place) : null;
         }
-        $volts = PointKind::Heater === $point->kind ? $setting->forecast->heaterVolts[explode('.', $point->place)[0]] ?? null : null;
+        $volts = PointKind::Heater === $point->kind ? $context->forecast->heaterVolts[explode('.', $point->place)[0]] ?? null : null;
 
         return null === $volts ? null : new Predicted($volts, 0.0, 0.0);
     }
 
     /** @param list<string> $missing */
-    private static function fromModel(TestPoint $point, Sheet $sheet, Setting $setting, Predicted $modelled, array $missing): Expected
+    private static function fromModel(TestPoint $point, Sheet $sheet, ReadingContext $context, Predicted $modelled, array $missing): Expected
     {
-        $conditions = $setting->conditions;
-        $meter = MeterFunction::DcVolts === $point->function ? $setting->meter?->inputResistanceOhms($point->function) : null;
+        $conditions = $context->conditions;
+        $meter = MeterFunction::DcVolts === $point->function ? $context->meter?->inputResistanceOhms($point->function) : null;
         $loading = null === $meter ? 1.0 : $meter / ($meter + $modelled->sourceOhms);
         $figures = ['printedVolts' => $point->printedVolts, 'inletVolts' => $conditions->mainsVolts(), 'loadingFactor' => $loading, 'sourceOhms' => is_finite($modelled->sourceOhms) ? $modelled->sourceOhms : null, 'spreadVolts' => PredictionBand::NINETY_FIVE * $modelled->deviation];
         if (null === $modelled->volts) {
@@ -92,7 +92,7 @@ final class Expecter
         $obstacle = match (true) {
             [] !== $missing => 'conditions-not-stated',
             true === $conditions->limited() && !$conditions->inletIsMeasured() && !$conditions->limitersAreKnown() => 'limiter-unknown',
-            !$setting->isLive() => 'not-energised',
+            !$context->isLive() => 'not-energised',
             default => null,
         };
         $window = self::window($point, $sheet, $volts);
@@ -107,9 +107,9 @@ final class Expecter
     }
 
     /** With tubes out rails float (COND-6); only a bias supply is judged then, and it should be (JUDGE-2). */
-    private static function missesTubes(TestPoint $point, Setting $setting): bool
+    private static function missesTubes(TestPoint $point, ReadingContext $context): bool
     {
-        return PointKind::Bias !== $point->kind && [] !== ($setting->conditions->tubesOut() ?? []);
+        return PointKind::Bias !== $point->kind && [] !== ($context->conditions->tubesOut() ?? []);
     }
 
     /**
@@ -117,13 +117,13 @@ final class Expecter
      *
      * Rm/(Rm+Rth) for each; a meter whose resistance is not known is taken as not loading.
      */
-    private static function loadingFactor(TestPoint $point, Sheet $sheet, Setting $setting): float
+    private static function loadingFactor(TestPoint $point, Sheet $sheet, ReadingContext $context): float
     {
         $source = $point->sourceResistanceOhms;
         if (null === $source || MeterFunction::DcVolts !== $point->function) {
             return 1.0;
         }
-        $today = $setting->meter?->inputResistanceOhms($point->function);
+        $today = $context->meter?->inputResistanceOhms($point->function);
         $then = $sheet->printedMeterOhms($point);
 
         return (null === $today ? 1.0 : $today / ($today + $source)) / (null === $then ? 1.0 : $then / ($then + $source));

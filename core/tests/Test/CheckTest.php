@@ -2,19 +2,19 @@
 
 declare(strict_types=1);
 
-namespace Yew\Core\Tests\Trial;
+namespace Yew\Core\Tests\Test;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Yew\Core\Capacitor\CapacitorCase;
+use Yew\Core\Capacitor\CapacitorJudge;
 use Yew\Core\Capacitor\DrawnCapacitor;
 use Yew\Core\Iron\DrawnTransformer;
 use Yew\Core\Iron\IronPlan;
-use Yew\Core\Trial\Check;
-use Yew\Core\Trial\Step;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Check;
+use Yew\Core\Test\Step;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** JUDGE-7c: slips of a decade, a unit, or swapped fields are asked about. */
 final class CheckTest extends TestCase
@@ -40,7 +40,7 @@ final class CheckTest extends TestCase
             ['id' => 'primary', 'name' => 'primary', 'ohms' => 4.0, 'volts' => null, 'centreTapped' => false],
             ['id' => 'ht', 'name' => 'ht', 'ohms' => 115.0, 'volts' => 350.0, 'centreTapped' => false], ['id' => 'heater', 'name' => 'heater', 'ohms' => 0.1, 'volts' => 6.4, 'centreTapped' => false],
         ], ratedVolts: 120);
-        $suspect = self::suspect(IronPlan::steps($drawn, new Trials()), Trial::typed($kind, 'T1', $subject, $text));
+        $suspect = self::suspect(IronPlan::steps($drawn, new TestRecord()), TakenTest::typed($kind, 'T1', $subject, $text));
         self::assertSame($slip, $suspect['slip'] ?? null);
         if (null !== $slip) {
             self::assertEqualsWithDelta($factor, $suspect['factor'] ?? -1.0, 1e-12);
@@ -49,17 +49,17 @@ final class CheckTest extends TestCase
 
     public function testOfARatio(): void
     {
-        $steps = IronPlan::steps(new DrawnTransformer('T2', 'output', primaryOhms: 6600, tapOhms: 8), new Trials());
-        $slip = static fn (string $text): ?string => self::suspect($steps, Trial::typed(TrialKind::Ratio, 'T2', '8', $text))['slip'] ?? null;
+        $steps = IronPlan::steps(new DrawnTransformer('T2', 'output', primaryOhms: 6600, tapOhms: 8), new TestRecord());
+        $slip = static fn (string $text): ?string => self::suspect($steps, TakenTest::typed(TrialKind::Ratio, 'T2', '8', $text))['slip'] ?? null;
         self::assertSame([null, 'swapped', 'decade', 'unit'], [$slip('11.5/0.400'), $slip('0.400/11.5'), $slip('11.5/4.00'), $slip('11.5/400')]);
     }
 
     public function testOfACapacitor(): void
     {
-        $checks = CapacitorCase::checks(new DrawnCapacitor('C1', 20e-6, 450.0));
+        $checks = CapacitorJudge::checks(new DrawnCapacitor('C1', 20e-6, 450.0));
         $slip = static function (string $text) use ($checks): ?string {
             foreach ($checks as $check) {
-                $found = $check->suspect(Trial::typed(TrialKind::Capacitor, 'C1', '', $text));
+                $found = $check->suspect(TakenTest::typed(TrialKind::Capacitor, 'C1', '', $text));
                 if (null !== $found) {
                     return $found['slip'];
                 }
@@ -89,11 +89,11 @@ final class CheckTest extends TestCase
      *
      * @return array{slip: string, figure: string, factor: float}|null
      */
-    private static function suspect(array $steps, Trial $trial): ?array
+    private static function suspect(array $steps, TakenTest $test): ?array
     {
         foreach ($steps as $step) {
-            if ($step->kind === $trial->kind && $step->subject === $trial->subject) {
-                return ($step->checks[0] ?? null)?->suspect($trial);
+            if ($step->kind === $test->kind && $step->subject === $test->subject) {
+                return ($step->checks[0] ?? null)?->suspect($test);
             }
         }
         self::fail('no such step');

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Yew\Core\Resistor;
 
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** Judges a socket: contacts by gauge, through-paths to its pins, pins that must not meet (LOOK-4, JUDGE-7e). */
-final class SocketCase
+final class SocketJudge
 {
     /** A through-path is as drawn within the first, percent; beyond the second it is out (our choice: sum of several tolerances). */
     private const PATH_PERCENT = [12.0, 25.0];
@@ -28,19 +28,19 @@ final class SocketCase
      * @param list<array{from: string, to: string, electrode: string, ohms: float|null}> $paths
      * @param list<array{pins: string, electrodes: string, ohms: float|null}>            $forbidden
      * @param bool                                                                       $output    an output tube's grid contact holds its bias
-     * @param Trials                                                                     $sister    tests of the socket whose readings should match this one's
+     * @param TestRecord                                                                 $sister    tests of the socket whose readings should match this one's
      *
      * @return array{word: string, verdict: Verdict, reasons: list<Reason>} word: sound | watch | bad | open
      */
-    public static function judge(Trials $trials, array $paths, array $forbidden, bool $output, Trials $sister = new Trials()): array
+    public static function judge(TestRecord $tests, array $paths, array $forbidden, bool $output, TestRecord $sister = new TestRecord()): array
     {
-        $reasons = self::contacts($trials, $paths, $output);
+        $reasons = self::contacts($tests, $paths, $output);
         foreach ($paths as $path) {
-            array_push($reasons, ...$trials->kind(TrialKind::Path)->about($path['from'].'→'.$path['to'])->deciding(static fn (Trial $t): Reason => self::path($t, $path)));
+            array_push($reasons, ...$tests->kind(TrialKind::Path)->about($path['from'].'→'.$path['to'])->deciding(static fn (TakenTest $t): Reason => self::path($t, $path)));
         }
         foreach ($forbidden as $pair) {
-            $taken = $trials->kind(TrialKind::PinShort)->about($pair['pins']);
-            array_push($reasons, ...$taken->deciding(static fn (Trial $t): Reason => self::short($t, $pair)));
+            $taken = $tests->kind(TrialKind::PinShort)->about($pair['pins']);
+            array_push($reasons, ...$taken->deciding(static fn (TakenTest $t): Reason => self::short($t, $pair)));
             $newest = $taken->latest(TrialKind::PinShort);
             array_push($reasons, ...(null === $newest ? [] : self::besideSister($newest, $sister->latest(TrialKind::PinShort, $pair['pins']), $pair['electrodes'])));
         }
@@ -48,7 +48,7 @@ final class SocketCase
         $worst = Reason::worst($reasons);
         [$word, $verdict] = match (true) {
             Verdict::Danger === $worst, Verdict::Out === $worst => ['bad', $worst],
-            null === $trials->latest(TrialKind::Contacts) => ['open', Verdict::CannotSay],
+            null === $tests->latest(TrialKind::Contacts) => ['open', Verdict::CannotSay],
             Verdict::Watch === $worst, Verdict::CannotSay === $worst => ['watch', $worst],
             default => ['sound', Verdict::Within],
         };
@@ -61,12 +61,12 @@ final class SocketCase
      *
      * @return list<Reason>
      */
-    private static function contacts(Trials $trials, array $paths, bool $output): array
+    private static function contacts(TestRecord $tests, array $paths, bool $output): array
     {
         // A loose contact does not heal by being gauged again: what was found at any pin counts until the socket is said to be repaired.
         $faults = null;
-        foreach ($trials->kind(TrialKind::Contacts)->all as $trial) {
-            $found = $trial->said['faults'] ?? null;
+        foreach ($tests->kind(TrialKind::Contacts)->all as $test) {
+            $found = $test->said['faults'] ?? null;
             $faults = \is_array($found) ? ($faults ?? []) + $found : $faults;
         }
         if (null === $faults) {
@@ -94,23 +94,23 @@ final class SocketCase
     }
 
     /** @param array{from: string, to: string, electrode: string, ohms: float|null} $path */
-    private static function path(Trial $trial, array $path): Reason
+    private static function path(TakenTest $test, array $path): Reason
     {
-        [$ohms, $expected] = [$trial->value('ohms'), $path['ohms']];
-        $figures = ['from' => $path['from'], 'to' => $path['to'], 'electrode' => $path['electrode'], 'ohms' => $ohms, 'shownOhms' => $trial->shown('ohms'), 'expectedOhms' => $expected];
+        [$ohms, $expected] = [$test->value('ohms'), $path['ohms']];
+        $figures = ['from' => $path['from'], 'to' => $path['to'], 'electrode' => $path['electrode'], 'ohms' => $ohms, 'shownOhms' => $test->shown('ohms'), 'expectedOhms' => $expected];
         $highest = null === $expected ? 0.0 : (1 + self::PATH_PERCENT[1] / 100) * $expected + self::LEAD_OHMS;
         if (null === $expected) {
             return match (true) {
-                $trial->isBeyond('ohms', self::APART_OHMS) => new Reason('path-open-as-drawn', Verdict::Within, $figures),
-                null === $trial->most('ohms') => new Reason('path-bound', Verdict::CannotSay, $figures),
+                $test->isBeyond('ohms', self::APART_OHMS) => new Reason('path-open-as-drawn', Verdict::Within, $figures),
+                null === $test->most('ohms') => new Reason('path-bound', Verdict::CannotSay, $figures),
                 default => new Reason('path-where-none', Verdict::Out, $figures),
             };
         }
         if (null === $ohms) {
             return match (true) {
-                $trial->isOverload('ohms') || $trial->isBeyond('ohms', self::OPEN_TIMES * $highest) => new Reason('grid' === $path['electrode'] ? 'path-bias-open' : 'path-open', Verdict::Danger, $figures),
-                $trial->isBeyond('ohms', $highest) => new Reason('path-high', Verdict::Out, $figures),
-                ($trial->most('ohms') ?? \INF) < (1 - self::PATH_PERCENT[1] / 100) * $expected - self::LEAD_OHMS => new Reason('path-short', Verdict::Out, $figures),
+                $test->isOverload('ohms') || $test->isBeyond('ohms', self::OPEN_TIMES * $highest) => new Reason('grid' === $path['electrode'] ? 'path-bias-open' : 'path-open', Verdict::Danger, $figures),
+                $test->isBeyond('ohms', $highest) => new Reason('path-high', Verdict::Out, $figures),
+                ($test->most('ohms') ?? \INF) < (1 - self::PATH_PERCENT[1] / 100) * $expected - self::LEAD_OHMS => new Reason('path-short', Verdict::Out, $figures),
                 default => new Reason('path-bound', Verdict::CannotSay, $figures),
             };
         }
@@ -127,29 +127,29 @@ final class SocketCase
     }
 
     /** @return list<Reason> the same pins of the sister socket should read alike */
-    private static function besideSister(Trial $trial, ?Trial $sister, string $electrodes): array
+    private static function besideSister(TakenTest $test, ?TakenTest $sister, string $electrodes): array
     {
-        if (null === $sister || ($trial->isBeyond('ohms', self::APART_OHMS) && $sister->isBeyond('ohms', self::APART_OHMS))) {
+        if (null === $sister || ($test->isBeyond('ohms', self::APART_OHMS) && $sister->isBeyond('ohms', self::APART_OHMS))) {
             return [];
         }
-        [$mine, $other] = [$trial->value('ohms'), $sister->value('ohms')];
+        [$mine, $other] = [$test->value('ohms'), $sister->value('ohms')];
         $alike = null !== $mine && null !== $other && abs($mine - $other) <= self::PATH_PERCENT[1] / 100 * max($mine, $other) + self::LEAD_OHMS;
         // Two bounds, or a bound and a figure that it allows, tell no difference.
-        $comparable = (null !== $mine || $trial->isOverload('ohms')) && (null !== $other || $sister->isOverload('ohms'));
+        $comparable = (null !== $mine || $test->isOverload('ohms')) && (null !== $other || $sister->isOverload('ohms'));
 
-        return $alike || !$comparable ? [] : [new Reason('pins-unlike-sister', Verdict::Watch, ['pins' => $trial->subject, 'electrodes' => $electrodes, 'ohms' => $mine, 'shownOhms' => $trial->shown('ohms'), 'sisterOhms' => $other])];
+        return $alike || !$comparable ? [] : [new Reason('pins-unlike-sister', Verdict::Watch, ['pins' => $test->subject, 'electrodes' => $electrodes, 'ohms' => $mine, 'shownOhms' => $test->shown('ohms'), 'sisterOhms' => $other])];
     }
 
     /** @param array{pins: string, electrodes: string, ohms: float|null} $pair */
-    private static function short(Trial $trial, array $pair): Reason
+    private static function short(TakenTest $test, array $pair): Reason
     {
-        [$most, $least] = [$trial->most('ohms'), $trial->least('ohms')];
-        $figures = ['pins' => $pair['pins'], 'electrodes' => $pair['electrodes'], 'ohms' => $trial->value('ohms'), 'shownOhms' => $trial->shown('ohms'), 'expectedOhms' => $pair['ohms']];
+        [$most, $least] = [$test->most('ohms'), $test->least('ohms')];
+        $figures = ['pins' => $pair['pins'], 'electrodes' => $pair['electrodes'], 'ohms' => $test->value('ohms'), 'shownOhms' => $test->shown('ohms'), 'expectedOhms' => $pair['ohms']];
         // Within the circuit's own ohms, its tolerance and the leads: nothing beyond the drawing joins them.
         $apart = null === $pair['ohms'] ? self::APART_OHMS : (1 - self::PATH_PERCENT[1] / 100) * $pair['ohms'] - self::LEAD_OHMS;
 
         return match (true) {
-            $trial->isOverload('ohms'), null !== $least && $least >= $apart => new Reason('pins-apart', Verdict::Within, $figures),
+            $test->isOverload('ohms'), null !== $least && $least >= $apart => new Reason('pins-apart', Verdict::Within, $figures),
             null === $most => new Reason('pins-bound', Verdict::CannotSay, $figures),
             $most <= self::TOUCH_OHMS => new Reason('pins-touch', Verdict::Danger, $figures),
             $most < $apart => new Reason('pins-leak', Verdict::Out, $figures),

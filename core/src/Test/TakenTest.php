@@ -2,14 +2,14 @@
 
 declare(strict_types=1);
 
-namespace Yew\Core\Trial;
+namespace Yew\Core\Test;
 
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Quantity\Quantity;
 use Yew\Core\Quantity\ReadingKind;
 
 /** One test of the cold bench as it was taken down. */
-final readonly class Trial
+final readonly class TakenTest
 {
     /**
      * @param string                  $part    part of the sheet, tube position, or a place that the technician named
@@ -40,7 +40,7 @@ final readonly class Trial
      */
     public static function typed(TrialKind $kind, string $part, string $subject, string $text, bool $lifted = false, float $at = 0.0, string $id = ''): self
     {
-        [$figures, $said] = TrialText::read($kind, $text);
+        [$figures, $said] = TestText::read($kind, $text);
         $tap = $said['tap'] ?? null;
 
         return new self($kind, $part, \is_string($tap) ? $tap : $subject, $text, $figures, $said, $lifted, $at, $id);
@@ -89,7 +89,7 @@ final readonly class Trial
     {
         foreach ($this->figures as $name => $figure) {
             if (!\in_array($figure->kind, $this->kind->readings($name), true)) {
-                return CannotRead::noValue($figure, TrialText::words($name));
+                return CannotRead::noValue($figure, TestText::words($name));
             }
         }
 

@@ -11,7 +11,7 @@ use Yew\Core\Circuit\Forecast;
 use Yew\Core\Sheet\Sheet;
 
 /** Under which circumstances a point is read: everything a judgement may look at besides the reading itself. */
-final readonly class Setting
+final readonly class ReadingContext
 {
     /** Common practice: judge voltages after 10 to 15 minutes (COND-3). */
     public const WARM_MINUTES = 10.0;

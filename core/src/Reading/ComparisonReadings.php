@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Reading;
 
 /** What else was read that bears on a reading: the sister's value, the last visit's, the state of the neighbours. */
-final readonly class Neighbourhood
+final readonly class ComparisonReadings
 {
     /**
      * @param float|null $sisterVolts       read at the sister's place under the same conditions

@@ -2,16 +2,16 @@
 
 declare(strict_types=1);
 
-namespace Yew\Core\Trial;
+namespace Yew\Core\Test;
 
 use Yew\Core\Reading\Verdict;
 
 /** The tests of one unit, in the order they were taken. */
-final readonly class Trials
+final readonly class TestRecord
 {
     /**
-     * @param list<Trial> $all    oldest first
-     * @param list<Trial> $former of parts that were replaced or repaired since: on the record, and no longer of what is in there
+     * @param list<TakenTest> $all    oldest first
+     * @param list<TakenTest> $former of parts that were replaced or repaired since: on the record, and no longer of what is in there
      */
     public function __construct(public array $all = [], public array $former = [])
     {
@@ -19,20 +19,20 @@ final readonly class Trials
 
     public function of(string $part): self
     {
-        return $this->only(static fn (Trial $t): bool => $t->part === $part);
+        return $this->only(static fn (TakenTest $t): bool => $t->part === $part);
     }
 
     public function kind(TrialKind ...$kinds): self
     {
-        return $this->only(static fn (Trial $t): bool => \in_array($t->kind, $kinds, true));
+        return $this->only(static fn (TakenTest $t): bool => \in_array($t->kind, $kinds, true));
     }
 
     public function about(string $subject): self
     {
-        return $this->only(static fn (Trial $t): bool => $t->subject === $subject);
+        return $this->only(static fn (TakenTest $t): bool => $t->subject === $subject);
     }
 
-    /** @param \Closure(Trial): bool $fits */
+    /** @param \Closure(TakenTest): bool $fits */
     public function only(\Closure $fits): self
     {
         return new self(array_values(array_filter($this->all, $fits)), array_values(array_filter($this->former, $fits)));
@@ -41,31 +41,31 @@ final readonly class Trials
     /** What was taken on the isolated part alone, where anything was; else all (JUDGE-7a). */
     public function isolated(): self
     {
-        $lifted = $this->only(static fn (Trial $t): bool => $t->lifted);
+        $lifted = $this->only(static fn (TakenTest $t): bool => $t->lifted);
 
         return [] === $lifted->all ? $this : $lifted;
     }
 
     /** The newest of a kind, for a subject where one is named. */
-    public function latest(TrialKind $kind, ?string $subject = null): ?Trial
+    public function latest(TrialKind $kind, ?string $subject = null): ?TakenTest
     {
         $found = null;
-        foreach ($this->all as $trial) {
-            if ($trial->kind === $kind && (null === $subject || $trial->subject === $subject)) {
-                $found = $trial;
+        foreach ($this->all as $test) {
+            if ($test->kind === $kind && (null === $subject || $test->subject === $subject)) {
+                $found = $test;
             }
         }
 
         return $found;
     }
 
-    /** @return array<int|string, Trial> the newest of a kind by subject, in the order of first mention */
+    /** @return array<int|string, TakenTest> the newest of a kind by subject, in the order of first mention */
     public function latestBySubject(TrialKind $kind): array
     {
         $found = [];
-        foreach ($this->all as $trial) {
-            if ($trial->kind === $kind) {
-                $found[$trial->subject] = $trial;
+        foreach ($this->all as $test) {
+            if ($test->kind === $kind) {
+                $found[$test->subject] = $test;
             }
         }
 
@@ -76,20 +76,20 @@ final readonly class Trials
     public function bySubject(TrialKind $kind): array
     {
         $found = [];
-        foreach ($this->all as $trial) {
-            if ($trial->kind === $kind) {
-                $found[$trial->subject][] = $trial;
+        foreach ($this->all as $test) {
+            if ($test->kind === $kind) {
+                $found[$test->subject][] = $test;
             }
         }
 
-        return array_map(static fn (array $trials): self => new self($trials), $found);
+        return array_map(static fn (array $tests): self => new self($tests), $found);
     }
 
     /**
      * What several tests of one thing say together (JUDGE-7, JUDGE-7a): the worst decides, isolated ones supersede those in place, and
      * "cannot say" gives way to what could say it later. The newest stands beside the worst where they differ.
      *
-     * @param callable(Trial): Reason $judge
+     * @param callable(TakenTest): Reason $judge
      *
      * @return list<Reason> one or two; none without a test
      */
@@ -118,6 +118,6 @@ final readonly class Trials
     /** @return list<string> */
     public function parts(): array
     {
-        return array_values(array_unique(array_map(static fn (Trial $t): string => $t->part, $this->all)));
+        return array_values(array_unique(array_map(static fn (TakenTest $t): string => $t->part, $this->all)));
     }
 }

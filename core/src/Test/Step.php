@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Yew\Core\Trial;
+namespace Yew\Core\Test;
 
 /** One thing to do at a station: which test, on what, and whether it was done. */
 final readonly class Step
@@ -11,7 +11,7 @@ final readonly class Step
      * @param bool        $optional only where there is reason to; never asked for before close-out
      * @param list<Check> $checks   what its figures should be about
      */
-    public function __construct(public TrialKind $kind, public string $part, public string $subject = '', public ?Trial $done = null, public bool $optional = false, public array $checks = [])
+    public function __construct(public TrialKind $kind, public string $part, public string $subject = '', public ?TakenTest $done = null, public bool $optional = false, public array $checks = [])
     {
     }
 
@@ -20,9 +20,9 @@ final readonly class Step
      *
      * @param list<Check> $checks
      */
-    public static function of(Trials $trials, TrialKind $kind, string $part, string $subject = '', bool $optional = false, array $checks = []): self
+    public static function of(TestRecord $tests, TrialKind $kind, string $part, string $subject = '', bool $optional = false, array $checks = []): self
     {
-        return new self($kind, $part, $subject, $trials->of($part)->latest($kind, $subject), $optional, $checks);
+        return new self($kind, $part, $subject, $tests->of($part)->latest($kind, $subject), $optional, $checks);
     }
 
     public function isOpen(): bool

@@ -5,12 +5,12 @@ declare(strict_types=1);
 namespace Yew\Core\Resistor;
 
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Trial\Reason;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** How the heaters are referenced, and whether both legs stand alike (HEAT-1). */
-final class HeaterCase
+final class HeaterJudge
 {
     /** Legs of a balanced heater supply differ by no more, percent (our choice). */
     private const LEGS_PERCENT = 10.0;
@@ -22,16 +22,16 @@ final class HeaterCase
      *
      * @return list<Reason>
      */
-    public static function judge(Trials $trials, float $ratedVolts = 6.3): array
+    public static function judge(TestRecord $tests, float $ratedVolts = 6.3): array
     {
-        $reasons = match ($trials->latest(TrialKind::HeaterReference)?->choice()) {
+        $reasons = match ($tests->latest(TrialKind::HeaterReference)?->choice()) {
             null => [],
             'none' => [new Reason('heater-floats', Verdict::Out)],
             'capacitor' => [new Reason('heater-by-capacitor', Verdict::Watch)],
             'two-resistors' => [new Reason('heater-two-resistors', Verdict::Within, ['eachWatts' => ($ratedVolts / 2) ** 2 / 100.0])],
             default => [new Reason('heater-referenced', Verdict::Within)],
         };
-        $legs = $trials->latest(TrialKind::HeaterLegs);
+        $legs = $tests->latest(TrialKind::HeaterLegs);
         [$a, $b] = [$legs?->value('firstVolts'), $legs?->value('secondVolts')];
         if (null === $a || null === $b || $a + $b <= 0.0) {
             return $reasons;

@@ -7,24 +7,24 @@ namespace Yew\Core\Compute;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Quantity\CannotRead;
-use Yew\Core\Trial\Trial;
-use Yew\Core\Trial\TrialKind;
-use Yew\Core\Trial\Trials;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Test\TrialKind;
 
 /** Tests in the form `{test, subject, text, lifted}` of the judging forms. */
-final class TypedTrials
+final class TypedTests
 {
     /** @throws BadData with the path of a test that cannot be read */
-    public static function decode(Fields $fields, string $part): Trials
+    public static function decode(Fields $fields, string $part): TestRecord
     {
-        $trials = [];
+        $tests = [];
         foreach ($fields->objects('trials', 100) as $i => $item) {
             $kind = $item->oneOf('test', TrialKind::class);
             $subject = $item->optionalString('subject', 60) ?? '';
             $lifted = $item->optionalBoolean('lifted', false);
             try {
-                $trial = Trial::typed($kind, $part, $subject, $item->string('text', 120), $lifted, (float) $i);
-                $trials[] = null === $trial->objection() ? $trial : throw $trial->objection();
+                $test = TakenTest::typed($kind, $part, $subject, $item->string('text', 120), $lifted, (float) $i);
+                $tests[] = null === $test->objection() ? $test : throw $test->objection();
             } catch (CannotRead $e) {
                 throw $item->fault('text', $e->getMessage());
             } catch (BadData $e) {
@@ -33,6 +33,6 @@ final class TypedTrials
             $item->done();
         }
 
-        return new Trials($trials);
+        return new TestRecord($tests);
     }
 }

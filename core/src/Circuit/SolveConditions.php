@@ -8,7 +8,7 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Circuit\Supply\Limiters;
 
 /** Under which conditions the circuit is solved: everything that changes no part of it. */
-final readonly class Situation
+final readonly class SolveConditions
 {
     public Limiters $limiters;
 
