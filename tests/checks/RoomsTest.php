@@ -14,7 +14,7 @@ use PHPat\Test\PHPat;
 final class RoomsTest
 {
     /** Areas of core from the ground up: each may use those before it. */
-    private const CORE = ['Codec', 'Numeric', 'Quantity', 'Tube', 'Bench', 'Circuit', 'Sheet', 'Reading', 'Test', 'Safety', 'Look', 'Iron', 'Capacitor', 'Resistor', 'Compute'];
+    private const CORE = ['Codec', 'Numeric', 'Quantity', 'Tube', 'Bench', 'Circuit', 'Sheet', 'Reading', 'Drawn', 'Test', 'Station', 'Look', 'Iron', 'Capacitor', 'Resistor', 'Safety', 'Job', 'Compute'];
 
     /** @return iterable<Rule> */
     #[TestRule]

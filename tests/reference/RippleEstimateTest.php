@@ -8,11 +8,11 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Capacitor\CathodeBypass;
 use Yew\Core\Capacitor\RippleEstimate;
-use Yew\Core\Resistor\DrawnResistor;
+use Yew\Core\Drawn\DrawnResistor;
 use Yew\Core\Resistor\ResistorJudge;
+use Yew\Core\Resistor\ResistorTestKind;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 /** Ripple by hand, filter sections, the bypass step and ohms in place, against ngspice (CAP-9, JUDGE-8). */
 final class RippleEstimateTest extends TestCase
@@ -69,8 +69,8 @@ final class RippleEstimateTest extends TestCase
         $theirs = Ngspice::run("place\nI1 0 a 1e-6\nR1 a 0 128k\nR2 a b 47k\nR3 b 0 220k\n.op\n", "run\nprint v(a)");
         $ohms = $theirs['v(a)'] / 1e-6;
         $drawn = new DrawnResistor('R1', 100e3, 'a', 'b', inCircuitOhms: 1 / (1 / 100e3 + 1 / 267e3));
-        $case = ResistorJudge::judge($drawn, new TestRecord([TakenTest::typed(TrialKind::Resistor, 'R1', '', \sprintf('%.2Fk', $ohms / 1e3))]), null, null);
-        self::assertSame('resistor-high-in-place', $case['reasons'][0]->code);
-        self::assertEqualsWithDelta(128e3, $case['ownOhms'] ?? 0.0, 100);
+        $case = ResistorJudge::judge($drawn, new TestRecord([TakenTest::typed(ResistorTestKind::Resistor, 'R1', '', \sprintf('%.2Fk', $ohms / 1e3))]), null, null);
+        self::assertSame('resistor-high-in-place', $case->reasons[0]->code);
+        self::assertEqualsWithDelta(128e3, $case->ownOhms ?? 0.0, 100);
     }
 }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Yew\Core\Bench;
 
+use Yew\Core\Codec\Fields;
+
 /**
  * The state of one chassis over time: declared states, discharge proofs and their expiry (SAFE-1 to SAFE-2a).
  *
@@ -134,16 +136,11 @@ final readonly class Chassis
         ];
     }
 
-    /** @param array{state: string, since: float|int, proofs: array<string, array{volts: float|int, at: float|int, confirms: bool, receivedAt?: float|int, clockSeen?: bool}>, bleederOn?: string|null, lastSeen: float|int, expired?: array<string, array{volts: float|int, at: float|int, confirms: bool, receivedAt?: float|int, clockSeen?: bool}>} $data as toArray() gave it */
-    public static function fromArray(array $data): self
+    /** @param Fields $fields as toArray() gave them */
+    public static function decode(Fields $fields): self
     {
         return new self(
-            ChassisState::from($data['state']),
-            (float) $data['since'],
-            array_map(self::proof(...), $data['proofs']),
-            $data['bleederOn'] ?? null,
-            (float) $data['lastSeen'],
-            array_map(self::proof(...), $data['expired'] ?? []),
+            $fields->oneOf('state', ChassisState::class), $fields->number('since'), self::proofs($fields, 'proofs'), $fields->optionalString('bleederOn'), $fields->number('lastSeen'), self::proofs($fields, 'expired'),
         );
     }
 
@@ -153,9 +150,15 @@ final readonly class Chassis
         return ['volts' => $proof->volts, 'at' => $proof->at, 'confirms' => $proof->confirms, 'receivedAt' => $proof->receivedAt, 'clockSeen' => $proof->clockSeen];
     }
 
-    /** @param array{volts: float|int, at: float|int, confirms: bool, receivedAt?: float|int, clockSeen?: bool} $data */
-    private static function proof(array $data): Proof
+    /** @return array<string, Proof> by island */
+    private static function proofs(Fields $fields, string $name): array
     {
-        return new Proof((float) $data['volts'], (float) $data['at'], $data['confirms'], (float) ($data['receivedAt'] ?? 0.0), $data['clockSeen'] ?? false);
+        $proofs = [];
+        foreach (Fields::named($fields->raw($name)) as $island => $told) {
+            $proof = Fields::of($told);
+            $proofs[$island] = new Proof($proof->number('volts'), $proof->number('at'), $proof->optionalBoolean('confirms', false), $proof->optionalNumber('receivedAt') ?? 0.0, $proof->optionalBoolean('clockSeen', false));
+        }
+
+        return $proofs;
     }
 }

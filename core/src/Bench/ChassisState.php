@@ -25,6 +25,15 @@ enum ChassisState: string
         };
     }
 
+    /** @return list<string> all of them, the least dangerous first */
+    public static function byDanger(): array
+    {
+        $states = self::cases();
+        usort($states, static fn (self $a, self $b): int => $a->danger() <=> $b->danger());
+
+        return array_map(static fn (self $s): string => $s->value, $states);
+    }
+
     /** @return list<self> states a person may declare from here; dead is never declared, it is proved */
     public function declarable(): array
     {

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Yew\Core\Capacitor;
 
+use Yew\Core\Station\Leakage;
+use Yew\Core\Station\School;
+
 /** The shop's way with capacitors, and what is known of the parts. */
 final readonly class CapacitorContext
 {
@@ -12,7 +15,7 @@ final readonly class CapacitorContext
      * @param int      $year      now
      * @param Leakage  $grade     by which leakage is judged
      */
-    public function __construct(public School $school = School::MeasureFirst, public ?int $builtYear = null, public int $year = 2026, public Leakage $grade = Leakage::General)
+    public function __construct(public School $school = School::MeasureFirst, public ?int $builtYear = null, public ?int $year = null, public Leakage $grade = Leakage::General)
     {
     }
 }

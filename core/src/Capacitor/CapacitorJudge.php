@@ -4,14 +4,18 @@ declare(strict_types=1);
 
 namespace Yew\Core\Capacitor;
 
+use Yew\Core\Drawn\CapacitorKind;
+use Yew\Core\Drawn\DrawnCapacitor;
 use Yew\Core\Quantity\Quantity;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Station\Leakage;
+use Yew\Core\Station\Outcome;
+use Yew\Core\Station\School;
 use Yew\Core\Test\Check;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 /** Judges one capacitor or section: its figures, its leakage by what it does there, its rating, its polarity, and the school's word (CAP-1 to CAP-8). */
 final class CapacitorJudge
@@ -32,28 +36,26 @@ final class CapacitorJudge
     /** So many times the drawn value changes what the stage or the rectifier does (our choice). */
     private const MUCH_MORE = 2.0;
 
-    /** @return array{word: string, verdict: Verdict, reasons: list<Reason>, window: array{lowFarads: float, highFarads: float}} word: good | watch | replace | danger | cannot-say | open */
-    public static function judge(DrawnCapacitor $drawn, TestRecord $tests, CapacitorContext $context): array
+    public static function judge(DrawnCapacitor $drawn, TestRecord $tests, CapacitorContext $context): CapacitorVerdict
     {
         // Drawn, printed and measured are three facts (CAP-9a): a part is judged by its own mark, and its mark by the drawing.
         [$marked, $drawn] = self::marked($drawn, $tests);
         [$low, $high] = $drawn->kind()->window();
-        $window = ['lowFarads' => $drawn->farads * (1 + $low / 100), 'highFarads' => $drawn->farads * (1 + $high / 100)];
         $figures = self::countingFigures($drawn, $tests);
         $tested = [...self::capacitance($drawn, $figures), ...self::esr($drawn, $figures), ...self::leakage($drawn, $figures, $context)];
         $reasons = Reason::worstFirst([...$tested, ...self::rating($drawn), ...self::polarity($tests), ...$marked, ...self::school($drawn, $tested, $context)]);
         $worst = Reason::worst($reasons);
         // Only measuring says good: a rating that holds is no test of the part.
-        [$word, $verdict] = match (true) {
-            Verdict::Danger === $worst => ['danger', Verdict::Danger],
-            Verdict::Out === $worst => ['replace', Verdict::Out],
-            [] === $tested => ['open', Verdict::CannotSay],
-            Verdict::CannotSay === $worst => ['cannot-say', Verdict::CannotSay],
-            Verdict::Watch === $worst => ['watch', Verdict::Watch],
-            default => ['good', Verdict::Within],
+        [$outcome, $verdict] = match (true) {
+            Verdict::Danger === $worst => [Outcome::Danger, Verdict::Danger],
+            Verdict::Out === $worst => [Outcome::Replace, Verdict::Out],
+            [] === $tested => [Outcome::Open, Verdict::CannotSay],
+            Verdict::CannotSay === $worst => [Outcome::CannotSay, Verdict::CannotSay],
+            Verdict::Watch === $worst => [Outcome::Watch, Verdict::Watch],
+            default => [Outcome::Good, Verdict::Within],
         };
 
-        return ['word' => $word, 'verdict' => $verdict, 'reasons' => $reasons, 'window' => $window];
+        return new CapacitorVerdict($outcome, $verdict, $reasons, $drawn->farads, $drawn->farads * (1 + $low / 100), $drawn->farads * (1 + $high / 100), $figures);
     }
 
     /** @return list<Check> what is drawn of its figures: capacitance first */
@@ -68,7 +70,7 @@ final class CapacitorJudge
     /** @return array{list<Reason>, DrawnCapacitor} what the mark on the part says of it, and the part as it is marked */
     private static function marked(DrawnCapacitor $drawn, TestRecord $tests): array
     {
-        $mark = $tests->latest(TrialKind::CapacitorMark);
+        $mark = $tests->latest(CapacitorTestKind::CapacitorMark);
         $farads = $mark?->value('farads') ?? 0.0;
         if ($farads <= 0.0) {
             return [[], $drawn];
@@ -90,29 +92,29 @@ final class CapacitorJudge
      * The figures that count: of capacitance and ESR those of the isolated part, else those in place, the worst of several
      * (JUDGE-7, JUDGE-7a); of leakage the newest at the highest volts, since it falls while the part forms.
      *
-     * @return array<string, array{figure: Quantity, lifted: bool}> farads, esrOhms, leakAmperes, leakVolts, leakMinutes as far as taken
+     * @return array<string, CountingFigure> farads, esrOhms, leakAmperes, leakVolts, leakMinutes as far as taken
      */
-    public static function countingFigures(DrawnCapacitor $drawn, TestRecord $tests): array
+    private static function countingFigures(DrawnCapacitor $drawn, TestRecord $tests): array
     {
         $figures = [];
         $badness = [
             'farads' => static fn (Quantity $q): float => abs(log(max(1e-15, $q->value) / $drawn->farads)),
             'esrOhms' => static fn (Quantity $q): float => ReadingKind::Overload === $q->kind ? \INF : $q->value,
         ];
-        foreach ($tests->kind(TrialKind::Capacitor)->all as $test) {
+        foreach ($tests->kind(CapacitorTestKind::Capacitor)->all as $test) {
             foreach ($badness as $name => $worse) {
                 $figure = $test->figures[$name] ?? null;
                 $kept = $figures[$name] ?? null;
-                if (null !== $figure && (null === $kept || ($test->lifted && !$kept['lifted']) || ($test->lifted === $kept['lifted'] && $worse($figure) >= $worse($kept['figure'])))) {
-                    $figures[$name] = ['figure' => $figure, 'lifted' => $test->lifted];
+                if (null !== $figure && (null === $kept || ($test->lifted && !$kept->lifted) || ($test->lifted === $kept->lifted && $worse($figure) >= $worse($kept->figure)))) {
+                    $figures[$name] = new CountingFigure($figure, $test->lifted);
                 }
             }
             $volts = $test->figures['leakVolts'] ?? null;
-            if (isset($test->figures['leakAmperes']) && null !== $volts && $volts->value >= self::SAME_VOLTS * ($figures['leakVolts']['figure']->value ?? 0.0)) {
+            if (isset($test->figures['leakAmperes']) && null !== $volts && $volts->value >= self::SAME_VOLTS * ($figures['leakVolts']->figure->value ?? 0.0)) {
                 unset($figures['leakMinutes']);
                 foreach (['leakAmperes', 'leakVolts', 'leakMinutes'] as $name) {
                     if (isset($test->figures[$name])) {
-                        $figures[$name] = ['figure' => $test->figures[$name], 'lifted' => $test->lifted];
+                        $figures[$name] = new CountingFigure($test->figures[$name], $test->lifted);
                     }
                 }
             }
@@ -122,13 +124,13 @@ final class CapacitorJudge
     }
 
     /**
-     * @param array<string, array{figure: Quantity, lifted: bool}> $figures
+     * @param array<string, CountingFigure> $figures
      *
      * @return list<Reason>
      */
     private static function capacitance(DrawnCapacitor $drawn, array $figures): array
     {
-        $measured = $figures['farads']['figure'] ?? null;
+        $measured = $figures['farads']->figure ?? null;
         if (null === $measured) {
             return [];
         }
@@ -144,19 +146,19 @@ final class CapacitorJudge
             $off < $low => new Reason('capacitance-low', Verdict::Out, $said),
             // A high reading can be leakage in disguise, and what lies across the part adds to it.
             $off > $high && isset($figures['leakAmperes']) => new Reason('capacitance-high', Verdict::Watch, $said),
-            $off > $high => new Reason($figures['farads']['lifted'] ? 'capacitance-high-leaks' : 'capacitance-high-lift', Verdict::CannotSay, $said),
+            $off > $high => new Reason($figures['farads']->lifted ? 'capacitance-high-leaks' : 'capacitance-high-lift', Verdict::CannotSay, $said),
             default => new Reason('capacitance-within', Verdict::Within, $said),
         }];
     }
 
     /**
-     * @param array<string, array{figure: Quantity, lifted: bool}> $figures
+     * @param array<string, CountingFigure> $figures
      *
      * @return list<Reason>
      */
     private static function esr(DrawnCapacitor $drawn, array $figures): array
     {
-        $measured = $figures['esrOhms']['figure'] ?? null;
+        $measured = $figures['esrOhms']->figure ?? null;
         if (null === $measured || CapacitorKind::Electrolytic !== $drawn->kind()) {
             return [];
         }
@@ -173,14 +175,14 @@ final class CapacitorJudge
     }
 
     /**
-     * @param array<string, array{figure: Quantity, lifted: bool}> $figures
+     * @param array<string, CountingFigure> $figures
      *
      * @return list<Reason>
      */
     private static function leakage(DrawnCapacitor $drawn, array $figures, CapacitorContext $context): array
     {
-        $leak = $figures['leakAmperes']['figure'] ?? null;
-        $volts = ($figures['leakVolts']['figure'] ?? null)?->plain();
+        $leak = $figures['leakAmperes']->figure ?? null;
+        $volts = ($figures['leakVolts'] ?? null)?->figure->plain();
         if (null === $leak || null === $volts) {
             return [];
         }
@@ -208,7 +210,7 @@ final class CapacitorJudge
         }
         $rated = $drawn->ratedVolts ?? $volts;
         $allowed = $context->grade->limitAmperes($drawn->farads, $rated);
-        $minutes = ($figures['leakMinutes']['figure'] ?? null)?->plain();
+        $minutes = ($figures['leakMinutes'] ?? null)?->figure->plain();
         $said += ['limitAmperes' => $allowed, 'ratedVolts' => $rated, 'minutes' => $minutes];
         $most = $leak->most();
         $least = $leak->least();
@@ -267,7 +269,7 @@ final class CapacitorJudge
     private static function polarity(TestRecord $tests): array
     {
         // A part does not turn itself round: reversed counts until it is said to be turned or new.
-        return $tests->kind(TrialKind::Polarity)->deciding(static fn (TakenTest $t): Reason => 'right' === $t->choice() ? new Reason('polarity-right', Verdict::Within) : new Reason('polarity-reversed', Verdict::Danger));
+        return $tests->kind(CapacitorTestKind::Polarity)->deciding(static fn (TakenTest $t): Reason => 'right' === $t->choice() ? new Reason('polarity-right', Verdict::Within) : new Reason('polarity-reversed', Verdict::Danger));
     }
 
     /**
@@ -280,7 +282,7 @@ final class CapacitorJudge
         if (CapacitorKind::Electrolytic !== $drawn->kind() || \in_array(Reason::worst($tested), [Verdict::Out, Verdict::Danger], true)) {
             return [];
         }
-        $age = null === $context->builtYear ? null : $context->year - $context->builtYear;
+        $age = null === $context->builtYear || null === $context->year ? null : $context->year - $context->builtYear;
         $said = ['ageYears' => $age, 'builtYear' => $context->builtYear];
         if ('bias' === $drawn->does && (null === $age || $age >= School::OLD_YEARS)) {
             return [new Reason('school-bias-insurance', Verdict::Watch, $said)];

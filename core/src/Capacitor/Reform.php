@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Yew\Core\Capacitor;
 
 use Yew\Core\Quantity\ESeries;
+use Yew\Core\Station\Leakage;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 /** Bringing an old electrolytic back to its volts in steps: the timetable, and how a run stands (CAP-7). */
 final readonly class Reform
@@ -16,6 +16,8 @@ final readonly class Reform
     private const STEP_VOLTS = 50.0;
     /** The resistor keeps the current of a shorted part under this, amperes (common practice: a few mA). */
     private const MOST_AMPERES = 5e-3;
+    /** Below this rating a part costs less than its reforming, volts (our choice). */
+    public const LEAST_RATED_VOLTS = 100.0;
     /** No electrolytic of an amplifier stands more, volts: a plan for more has no end of steps. */
     public const MOST_VOLTS = 1000.0;
     /** A step that has not come down in this time is given up, minutes (our choice). */
@@ -51,29 +53,27 @@ final readonly class Reform
         return new self($ohms, 2 * $volts ** 2 / $ohms, $steps);
     }
 
-    /**
-     * How a run stands, from what was written down.
-     *
-     * @return array{state: 'not-begun'|'waiting'|'next'|'done'|'abandon', step: int, reason: string, log: list<array{at: float, volts: float, leakAmperes: float, limitAmperes: float|null}>}
-     */
-    public function progress(TestRecord $tests): array
+    /** How a run stands, from what was written down. */
+    public function progress(TestRecord $tests): ReformProgress
     {
-        $log = array_map(fn (TakenTest $t): array => ['at' => $t->at, 'volts' => $t->value('volts') ?? 0.0, 'leakAmperes' => $t->most('leakAmperes') ?? 0.0, 'limitAmperes' => $this->limitAt($t->value('volts') ?? 0.0)], array_values(array_filter($tests->kind(TrialKind::Reform)->all, static fn (TakenTest $t): bool => null === $t->objection())));
+        $taken = array_values(array_filter($tests->kind(CapacitorTestKind::Reform)->all, static fn (TakenTest $t): bool => null === $t->objection()));
+        $log = array_map(fn (TakenTest $t): ReformReading => new ReformReading($t->at, $t->value('volts') ?? 0.0, $t->most('leakAmperes') ?? 0.0, $this->limitAt($t->value('volts') ?? 0.0)), $taken);
         if ([] === $log) {
-            return ['state' => 'not-begun', 'step' => 0, 'reason' => 'reform-not-begun', 'log' => $log];
+            return new ReformProgress(ReformState::NotBegun, 0, 'reform-not-begun', null, []);
         }
         $last = $log[\count($log) - 1];
-        $step = $this->stepAt($last['volts']);
-        $here = array_values(array_filter($log, fn (array $l): bool => $this->stepAt($l['volts']) === $step));
-        $least = min([$last['leakAmperes'], ...array_column($here, 'leakAmperes')]);
-        $state = match (true) {
-            $last['leakAmperes'] > self::RISE * $least && $last['leakAmperes'] > $this->steps[$step]['limitAmperes'] => ['abandon', 'reform-rises'],
-            $last['leakAmperes'] <= $this->steps[$step]['limitAmperes'] => $step + 1 < \count($this->steps) ? ['next', 'reform-step-done'] : ['done', 'reform-done'],
-            $last['at'] - $here[0]['at'] > 60 * self::PATIENCE_MINUTES => ['abandon', 'reform-stuck'],
-            default => ['waiting', 'reform-waiting'],
+        $step = $this->stepAt($last->volts);
+        $here = array_values(array_filter($log, fn (ReformReading $r): bool => $this->stepAt($r->volts) === $step));
+        $least = min([$last->leakAmperes, ...array_map(static fn (ReformReading $r): float => $r->leakAmperes, $here)]);
+        [$state, $reason] = match (true) {
+            $last->leakAmperes > self::RISE * $least && $last->leakAmperes > $this->steps[$step]['limitAmperes'] => [ReformState::Abandon, 'reform-rises'],
+            $last->leakAmperes <= $this->steps[$step]['limitAmperes'] => $step + 1 < \count($this->steps) ? [ReformState::Next, 'reform-step-done'] : [ReformState::Done, 'reform-done'],
+            $last->at - $here[0]->at > 60 * self::PATIENCE_MINUTES => [ReformState::Abandon, 'reform-stuck'],
+            default => [ReformState::Waiting, 'reform-waiting'],
         };
+        $next = ReformState::Next === $state;
 
-        return ['state' => $state[0], 'step' => 'next' === $state[0] ? $step + 1 : $step, 'reason' => $state[1], 'log' => $log];
+        return new ReformProgress($state, $next ? $step + 1 : $step, $reason, $next ? $last->at : $here[0]->at, $log);
     }
 
     /** @return int the step whose volts are nearest */

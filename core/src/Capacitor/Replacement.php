@@ -4,10 +4,14 @@ declare(strict_types=1);
 
 namespace Yew\Core\Capacitor;
 
+use Yew\Core\Drawn\CapacitorKind;
+use Yew\Core\Drawn\DrawnCapacitor;
+use Yew\Core\Quantity\Engineering;
 use Yew\Core\Quantity\ESeries;
+use Yew\Core\Station\Leakage;
 
 /** What to fit in place of a capacitor: value, rating, or a stack with its balancing resistors (CAP-9). */
-final class Replacement
+final readonly class Replacement
 {
     /** Rated volts that are made, from memory. */
     public const RATINGS = [
@@ -22,9 +26,15 @@ final class Replacement
     private const BALANCING = 10.0;
 
     /**
-     * @return array{farads: float, ratedVolts: float|null, limitedBy: string|null, stack: array{each: float, ratedVolts: float, balancingOhms: float, balancingWatts: float, shareVolts: float}|null, reasons: list<string>}
+     * @param float|null   $ratedVolts at least; null where nothing says what it must stand, or where it takes a stack
+     * @param string|null  $limitedBy  type of the rectifier that takes no more farads
+     * @param list<string> $reasons    codes of the wording
      */
-    public static function propose(DrawnCapacitor $drawn): array
+    private function __construct(public float $farads, public ?float $ratedVolts, public ?string $limitedBy, public ?CapacitorStack $stack, public array $reasons)
+    {
+    }
+
+    public static function propose(DrawnCapacitor $drawn): self
     {
         $kind = $drawn->kind();
         $reasons = ['at-least-the-old'];
@@ -40,24 +50,22 @@ final class Replacement
         $least = max(self::HEADROOM * abs($drawn->worstVolts ?? 0.0), $drawn->ratedVolts ?? 0.0);
         foreach (self::RATINGS[$kind->value] as $volts) {
             if ($volts >= $least && $least > 0.0) {
-                return ['farads' => $farads, 'ratedVolts' => $volts, 'limitedBy' => $limitedBy, 'stack' => null, 'reasons' => $reasons];
+                return new self($farads, $volts, $limitedBy, null, $reasons);
             }
         }
         if ($least <= 0.0) {
-            return ['farads' => $farads, 'ratedVolts' => null, 'limitedBy' => $limitedBy, 'stack' => null, 'reasons' => [...$reasons, 'rating-unknown']];
+            return new self($farads, null, $limitedBy, null, [...$reasons, 'rating-unknown']);
         }
 
-        return ['farads' => $farads, 'ratedVolts' => null, 'limitedBy' => $limitedBy, 'stack' => self::stack($farads, $least), 'reasons' => [...$reasons, 'stack-of-two']];
+        return new self($farads, null, $limitedBy, self::stack($farads, $least), [...$reasons, 'stack-of-two']);
     }
 
     /**
      * Two equal capacitors in series with a resistor across each.
      *
      * @param float $volts across both at the worst
-     *
-     * @return array{each: float, ratedVolts: float, balancingOhms: float, balancingWatts: float, shareVolts: float}
      */
-    public static function stack(float $farads, float $volts): array
+    public static function stack(float $farads, float $volts): CapacitorStack
     {
         $each = ESeries::E6->atLeast(2 * $farads);
         $share = self::STACK_SHARE * $volts;
@@ -70,6 +78,20 @@ final class Replacement
         }
         $ohms = ESeries::E12->atMost($volts / 2 / (self::BALANCING * Leakage::LongLife->limitAmperes($each, $rated)));
 
-        return ['each' => $each, 'ratedVolts' => $rated, 'balancingOhms' => $ohms, 'balancingWatts' => ($volts / 2) ** 2 / $ohms, 'shareVolts' => $volts / 2];
+        return new CapacitorStack($each, $rated, $ohms, ($volts / 2) ** 2 / $ohms, $volts / 2);
+    }
+
+    /** In words: “22 µF 450 V”, or the two of a stack. */
+    public function text(): string
+    {
+        return null === $this->stack
+            ? Engineering::text($this->farads, 'F', Engineering::twoDigits($this->farads)).(null === $this->ratedVolts ? '' : \sprintf(' %g V', $this->ratedVolts))
+            : \sprintf('2 × %s %g V in series, %s %s across each', Engineering::text($this->stack->eachFarads, 'F', Engineering::twoDigits($this->stack->eachFarads)), $this->stack->ratedVolts, Engineering::text($this->stack->balancingOhms, 'Ω'), Engineering::text($this->stack->balancingWatts, 'W'));
+    }
+
+    /** @return array{farads: float, ratedVolts: float|null, limitedBy: string|null, stack: array<string, float>|null, reasons: list<string>} */
+    public function toArray(): array
+    {
+        return ['farads' => $this->farads, 'ratedVolts' => $this->ratedVolts, 'limitedBy' => $this->limitedBy, 'stack' => $this->stack?->toArray(), 'reasons' => $this->reasons];
     }
 }

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Yew\Core\Capacitor;
 
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Station\Outcome;
+use Yew\Core\Station\PartVerdict;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 
@@ -18,13 +20,13 @@ final class RippleJudge
      * @param list<TakenTest> $taken       oldest first; the first of several was before the work
      * @param float           $expectedRms volts RMS
      *
-     * @return array{word: string, verdict: Verdict, reasons: list<Reason>} word: open | good | bad | cannot-say
+     * @return PartVerdict open, good, bad or cannot-say
      */
-    public static function judge(array $taken, float $expectedRms): array
+    public static function judge(array $taken, float $expectedRms): PartVerdict
     {
         $last = [] === $taken ? null : $taken[\count($taken) - 1]->value('volts');
         if (null === $last) {
-            return ['word' => 'open', 'verdict' => Verdict::CannotSay, 'reasons' => []];
+            return PartVerdict::open();
         }
         $figures = ['volts' => $last, 'expectedVolts' => $expectedRms];
         $reason = match (true) {
@@ -35,10 +37,10 @@ final class RippleJudge
         $first = $taken[0]->value('volts') ?? $last;
         $reasons = \count($taken) > 1 && $first !== $last ? [$reason, new Reason('ripple-changed', Verdict::Within, ['beforeVolts' => $first])] : [$reason];
 
-        return ['word' => match ($reason->verdict) {
-            Verdict::Out => 'bad',
-            Verdict::Within => 'good',
-            default => 'cannot-say',
-        }, 'verdict' => $reason->verdict, 'reasons' => $reasons];
+        return new PartVerdict(match ($reason->verdict) {
+            Verdict::Out => Outcome::Bad,
+            Verdict::Within => Outcome::Good,
+            default => Outcome::CannotSay,
+        }, $reason->verdict, $reasons);
     }
 }

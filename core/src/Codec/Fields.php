@@ -73,6 +73,17 @@ final class Fields
         return $this->has($name) && '' !== $this->data[$name] ? $this->string($name, $max) : $this->absent($name);
     }
 
+    /** Text as it is, empty where there is none. */
+    public function optionalText(string $name, int $max = 4000): string
+    {
+        $value = $this->raw($name) ?? '';
+        if (!\is_string($value) || mb_strlen($value) > $max) {
+            throw $this->fault($name, \sprintf('text of at most %d characters belongs here', $max));
+        }
+
+        return $value;
+    }
+
     /** @throws BadData when missing, not a finite number, or outside the bounds */
     public function number(string $name, float $min = -1e15, float $max = 1e15): float
     {
@@ -166,6 +177,32 @@ final class Fields
         }
 
         return $objects;
+    }
+
+    /** @return array<string, self> every field as an object, by name */
+    public function children(): array
+    {
+        $children = [];
+        foreach ($this->names() as $name) {
+            $children[$name] = $this->object($name);
+        }
+
+        return $children;
+    }
+
+    /**
+     * The object in a field as an array with text keys, as JSON objects come out of a decoder; empty where there is none.
+     *
+     * @return array<string, mixed>
+     */
+    public static function named(mixed $data): array
+    {
+        $named = [];
+        foreach (\is_array($data) ? $data : [] as $key => $value) {
+            $named[(string) $key] = $value;
+        }
+
+        return $named;
     }
 
     /** @return list<string> */

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Yew\Core\Compute;
 
 use Yew\Core\Capacitor\CapacitorJudge;
-use Yew\Core\Capacitor\Leakage;
 use Yew\Core\Capacitor\SeriesResistance;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Station\Leakage;
 use Yew\Core\Version;
 
 /** Leakage limit of an electrolytic, ESR limits, and what coupling leakage does to a grid (CAP-2 to CAP-4). */

@@ -6,11 +6,12 @@ namespace Yew\Core\Compute;
 
 use Yew\Core\Capacitor\CapacitorContext;
 use Yew\Core\Capacitor\CapacitorJudge;
-use Yew\Core\Capacitor\DrawnCapacitor;
-use Yew\Core\Capacitor\Leakage;
+use Yew\Core\Capacitor\CapacitorTestKind;
 use Yew\Core\Capacitor\Replacement;
-use Yew\Core\Capacitor\School;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Drawn\DrawnCapacitor;
+use Yew\Core\Station\Leakage;
+use Yew\Core\Station\School;
 use Yew\Core\Test\Reason;
 use Yew\Core\Version;
 
@@ -36,11 +37,15 @@ final class JudgeCapacitor implements ComputeForm
         $fields->raw('school');
         $fields->raw('grade');
         $built = $fields->optionalNumber('builtYear', 1900, 2200);
-        $context = new CapacitorContext($school, null === $built ? null : (int) $built, (int) ($fields->optionalNumber('thisYear', 1945, 2200) ?? 2026), $grade);
-        $tests = TypedTests::decode($fields, 'it');
+        $year = $fields->optionalNumber('thisYear', 1945, 2200);
+        if (null !== $built && null === $year) {
+            throw $fields->fault('thisYear', 'its age needs the year of today, too');
+        }
+        $context = new CapacitorContext($school, null === $built ? null : (int) $built, null === $year ? null : (int) $year, $grade);
+        $tests = TypedTests::decode($fields, 'it', CapacitorTestKind::class);
         $fields->done();
-        $case = CapacitorJudge::judge($drawn, $tests, $context);
+        $judged = CapacitorJudge::judge($drawn, $tests, $context);
 
-        return ['word' => $case['word'], 'verdict' => $case['verdict']->value, 'reasons' => array_map(static fn (Reason $r): array => $r->toArray(), $case['reasons']), 'window' => $case['window'], 'replacement' => Replacement::propose($drawn), 'coreVersion' => Version::CORE];
+        return ['word' => $judged->outcome->value, 'verdict' => $judged->verdict->value, 'reasons' => array_map(static fn (Reason $r): array => $r->toArray(), $judged->reasons), 'window' => ['lowFarads' => $judged->lowFarads, 'highFarads' => $judged->highFarads], 'replacement' => Replacement::propose($drawn)->toArray(), 'coreVersion' => Version::CORE];
     }
 }

@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace Yew\Core\Compute;
 
 use Yew\Core\Codec\Fields;
+use Yew\Core\Drawn\DrawnTransformer;
+use Yew\Core\Drawn\DrawnWinding;
 use Yew\Core\Iron\Choke;
-use Yew\Core\Iron\DrawnTransformer;
-use Yew\Core\Iron\Insulation;
 use Yew\Core\Iron\IronContext;
+use Yew\Core\Iron\IronTestKind;
 use Yew\Core\Iron\OutputTransformer;
 use Yew\Core\Iron\PowerTransformer;
+use Yew\Core\Station\Practice;
 use Yew\Core\Test\Reason;
 use Yew\Core\Tube\OutputLoad;
 use Yew\Core\Version;
@@ -34,7 +36,7 @@ final class JudgeTransformer implements ComputeForm
         $role = $fields->string('role', 10);
         $windings = [];
         foreach ($fields->objects('windings', 20) as $w) {
-            $windings[] = ['id' => $w->string('id', 40), 'name' => $w->string('id', 40), 'ohms' => $w->positive('resistanceOhms'), 'volts' => $w->optionalPositive('offLoadVolts'), 'centreTapped' => $w->optionalBoolean('centreTapped', false)];
+            $windings[] = new DrawnWinding($w->string('id', 40), $w->string('id', 40), $w->positive('resistanceOhms'), $w->optionalPositive('offLoadVolts'), $w->optionalBoolean('centreTapped', false));
             $w->done();
         }
         if (!\in_array($role, ['power', 'output', 'choke'], true)) {
@@ -46,8 +48,8 @@ final class JudgeTransformer implements ComputeForm
             $loads[] = new OutputLoad($load->boolean('pushPull'), $load->positive('plateVolts'), $load->positive('ohms'), $load->optionalString('source') ?? 'given');
             $load->done();
         }
-        $context = new IronContext($fields->optionalPositive('mainsHertz') ?? 60.0, $fields->optionalPositive('bPlusVolts'), $fields->optionalPositive('mainsRatio') ?? 1.0, $loads, $fields->optionalPositive('sisterOhms'), $fields->optionalPositive('lastVisitOhms'), $fields->optionalPositive('insulationGoodOhms') ?? Insulation::GOOD_OHMS, $fields->optionalPositive('insulationVolts') ?? Insulation::GOOD_VOLTS);
-        $tests = TypedTests::decode($fields, 'it');
+        $context = new IronContext($fields->optionalPositive('mainsHertz') ?? 60.0, $fields->optionalPositive('bPlusVolts'), $fields->optionalPositive('mainsRatio') ?? 1.0, $loads, $fields->optionalPositive('sisterOhms'), $fields->optionalPositive('lastVisitOhms'), $fields->optionalPositive('insulationGoodOhms') ?? Practice::INSULATION_GOOD_OHMS, $fields->optionalPositive('insulationVolts') ?? Practice::INSULATION_VOLTS);
+        $tests = TypedTests::decode($fields, 'it', IronTestKind::class);
         $fields->done();
         $verdict = match ($role) {
             'power' => PowerTransformer::judge($drawn, $tests, $context),
@@ -55,6 +57,6 @@ final class JudgeTransformer implements ComputeForm
             default => Choke::judge($drawn, $tests, $context),
         };
 
-        return ['word' => $verdict->word, 'verdict' => $verdict->verdict->value, 'reasons' => array_map(static fn (Reason $r): array => $r->toArray(), $verdict->reasons), 'measured' => (object) $verdict->measured, 'notAsked' => $verdict->notAsked, 'notTested' => $verdict->notTested, 'coreVersion' => Version::CORE];
+        return ['word' => $verdict->outcome->value, 'verdict' => $verdict->verdict->value, 'reasons' => array_map(static fn (Reason $r): array => $r->toArray(), $verdict->reasons), 'measured' => (object) $verdict->measured->toArray($role), 'notAsked' => $verdict->notAsked, 'notTested' => $verdict->notTested, 'coreVersion' => Version::CORE];
     }
 }

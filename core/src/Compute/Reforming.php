@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Yew\Core\Compute;
 
-use Yew\Core\Capacitor\Leakage;
 use Yew\Core\Capacitor\Reform;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Station\Leakage;
 use Yew\Core\Version;
 
 /** The timetable of reforming an electrolytic (CAP-7). */

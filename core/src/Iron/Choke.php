@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Yew\Core\Iron;
 
+use Yew\Core\Drawn\DrawnTransformer;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 /** Judges a choke by its wire, its inductance and its insulation (IRON-6, IRON-10). */
 final class Choke
@@ -17,38 +17,32 @@ final class Choke
 
     public static function judge(DrawnTransformer $drawn, TestRecord $tests, IronContext $context): TransformerVerdict
     {
-        $measured = [];
-        $inductance = self::inductance($drawn, $tests, $context, $measured);
-        $reasons = [...WindingOhms::judge($drawn, $tests), ...$inductance, ...Insulation::judge($tests, $context)];
+        $inductance = self::inductance($drawn, $tests, $context);
+        $reasons = [...WindingOhms::judge($drawn, $tests), ...(null === $inductance ? [] : [$inductance]), ...Insulation::judge($tests, $context)];
+        $henries = $inductance->figures['henries'] ?? null;
 
-        return TransformerVerdict::of($drawn, $tests, $reasons, $measured, [] !== $inductance, null !== $drawn->henries);
+        return TransformerVerdict::among($drawn, $tests, $reasons, new IronMeasured(henries: \is_float($henries) ? $henries : null), null !== $inductance, null !== $drawn->henries);
     }
 
-    /**
-     * @param array<string, mixed> $measured gets what was found
-     *
-     * @return list<Reason>
-     */
-    private static function inductance(DrawnTransformer $drawn, TestRecord $tests, IronContext $context, array &$measured): array
+    private static function inductance(DrawnTransformer $drawn, TestRecord $tests, IronContext $context): ?Reason
     {
-        $test = $tests->latest(TrialKind::ChokeInductance);
+        $test = $tests->latest(IronTestKind::ChokeInductance);
         [$volts, $amperes] = [$test?->value('volts'), $test?->value('amperes')];
         if (null === $test || null === $volts || null === $amperes || $amperes <= 0.0) {
-            return [];
+            return null;
         }
-        $wire = $tests->latest(TrialKind::WindingOhms)?->value('ohms') ?? $drawn->ohms('winding') ?? 0.0;
+        $wire = $tests->latest(IronTestKind::WindingOhms)?->value('ohms') ?? $drawn->ohms('winding') ?? 0.0;
         $henries = Winding::henries($volts, $amperes, $test->value('hertz') ?? $context->mainsHertz, $wire);
-        $measured['henries'] = $henries;
         $figures = ['henries' => $henries, 'drawnHenries' => $drawn->henries];
         $off = null === $drawn->henries ? 0.0 : 100 * ($henries / $drawn->henries - 1);
 
-        return [match (true) {
+        return match (true) {
             null === $drawn->henries => new Reason('choke-measured', Verdict::Within, $figures),
             $off >= self::HENRIES_PERCENT[0] && $off <= self::HENRIES_PERCENT[1] => new Reason('choke-as-drawn', Verdict::Within, $figures),
             // A shorted capacitor behind it halved the reading of a good choke: only out of circuit does it condemn (JUDGE-8).
             !$test->lifted => new Reason('choke-lift-first', Verdict::CannotSay, $figures),
             $off < 0.0 => new Reason('choke-low', Verdict::Out, $figures),
             default => new Reason('choke-high', Verdict::Watch, $figures),
-        }];
+        };
     }
 }

@@ -5,24 +5,19 @@ declare(strict_types=1);
 namespace Yew\Core\Iron;
 
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Station\Practice;
 use Yew\Core\Test\LeakFigure;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 /** Winding to core and to other windings: the lowest reading counts, and an ohmmeter alone never passes it (IRON-6). */
 final class Insulation
 {
-    /** Below this a winding is condemned, ohms (common practice). */
-    public const CONDEMNED_OHMS = 1e6;
     /** The usual end of the test, volts (common practice). */
     public const USUAL_END_VOLTS = 600.0;
     /** A plate swings to more than twice its supply (IRON-12). */
     public const SWING = 2.0;
-    /** So far a tester must see, ohms, at no less than so many volts, before "nothing" is good; the shop may set its own (our choice). */
-    public const GOOD_OHMS = 50e6;
-    public const GOOD_VOLTS = 500.0;
     /** A last step within this share of the peak has reached it (our choice: meters and scales). */
     private const NEAR_END = 0.95;
 
@@ -32,7 +27,7 @@ final class Insulation
     public static function judge(TestRecord $tests, IronContext $context): array
     {
         $reasons = [];
-        $subjects = array_unique(array_map(static fn (TakenTest $t): string => $t->subject, $tests->kind(TrialKind::Insulation, TrialKind::InsulationOhms)->all));
+        $subjects = array_unique(array_map(static fn (TakenTest $t): string => $t->subject, $tests->kind(IronTestKind::Insulation, IronTestKind::InsulationOhms)->all));
         foreach ($subjects as $subject) {
             $reasons[] = self::pair($tests->about($subject), $subject, $context);
         }
@@ -48,16 +43,16 @@ final class Insulation
         $lowest = $limit = null;
         $highestVolts = 0.0;
         $overrange = $held = false;
-        foreach ($tests->kind(TrialKind::Insulation, TrialKind::InsulationOhms)->all as $test) {
+        foreach ($tests->kind(IronTestKind::Insulation, IronTestKind::InsulationOhms)->all as $test) {
             $found = LeakFigure::of($test);
             $overrange = $overrange || $found->overrange;
-            $highestVolts = max($highestVolts, TrialKind::Insulation === $test->kind ? $found->volts : 0.0);
-            $held = $held || (!$found->leaks() && null !== $found->limitOhms && $found->limitOhms >= self::CONDEMNED_OHMS);
+            $highestVolts = max($highestVolts, IronTestKind::Insulation === $test->kind ? $found->volts : 0.0);
+            $held = $held || (!$found->leaks() && null !== $found->limitOhms && $found->limitOhms >= Practice::INSULATION_CONDEMNED_OHMS);
             if (null !== $found->leakOhms && (null === $lowest || $found->leakOhms < $lowest)) {
                 $lowest = $found->leakOhms;
             }
             // Only what was seen at full volts counts as seen: nothing at 50 V is nothing at 50 V.
-            if (TrialKind::Insulation === $test->kind && $found->volts >= $context->insulationVolts) {
+            if (IronTestKind::Insulation === $test->kind && $found->volts >= $context->insulationVolts) {
                 $limit = max($limit ?? 0.0, $found->limitOhms ?? $found->leakOhms ?? 0.0);
             }
         }
@@ -70,7 +65,7 @@ final class Insulation
         $figures += null === $context->fuseAmperes ? [] : ['fuseAmperes' => $context->fuseAmperes, 'mainsAmperes' => $mainsAmperes];
         $peak = null === $context->bPlusVolts ? self::USUAL_END_VOLTS : min(self::USUAL_END_VOLTS, self::SWING * $context->bPlusVolts);
         $end = max($context->insulationVolts, $peak);
-        $condemned = $overrange || (null !== $lowest && $lowest < self::CONDEMNED_OHMS);
+        $condemned = $overrange || (null !== $lowest && $lowest < Practice::INSULATION_CONDEMNED_OHMS);
 
         return match (true) {
             $condemned && $inCircuit => new Reason('insulation-lift-first', Verdict::CannotSay, $figures),
@@ -84,10 +79,10 @@ final class Insulation
             0.0 === $highestVolts => new Reason('insulation-ohmmeter-only', Verdict::CannotSay, $figures),
             $highestVolts < max($context->insulationVolts, self::NEAR_END * $end) => new Reason('insulation-not-to-peak', Verdict::CannotSay, $figures + ['endVolts' => $end]),
             null === $limit || 0.0 === $limit => new Reason('insulation-limit-not-said', Verdict::CannotSay, $figures),
-            $limit < self::CONDEMNED_OHMS => new Reason('insulation-limit-too-coarse', Verdict::CannotSay, $figures),
+            $limit < Practice::INSULATION_CONDEMNED_OHMS => new Reason('insulation-limit-too-coarse', Verdict::CannotSay, $figures),
             null !== $lowest && $lowest < $context->insulationOhms => new Reason('insulation-weak', Verdict::Watch, $figures),
             $limit < $context->insulationOhms => new Reason('insulation-seen-short-of-good', Verdict::Watch, $figures),
-            null === $tests->latest(TrialKind::InsulationOhms) || self::ohmsAfterIsMissing($tests) => new Reason('insulation-not-again', Verdict::Watch, $figures),
+            null === $tests->latest(IronTestKind::InsulationOhms) || self::ohmsAfterIsMissing($tests) => new Reason('insulation-not-again', Verdict::Watch, $figures),
             default => new Reason('insulation-good', Verdict::Within, $figures),
         };
     }
@@ -96,10 +91,10 @@ final class Insulation
     private static function ohmsAfterIsMissing(TestRecord $tests): bool
     {
         $last = null;
-        foreach ($tests->kind(TrialKind::Insulation, TrialKind::InsulationOhms)->all as $test) {
+        foreach ($tests->kind(IronTestKind::Insulation, IronTestKind::InsulationOhms)->all as $test) {
             $last = $test->kind;
         }
 
-        return TrialKind::InsulationOhms !== $last;
+        return IronTestKind::InsulationOhms !== $last;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Iron;
 
+use Yew\Core\Station\Practice;
 use Yew\Core\Tube\OutputLoad;
 
 /** What surrounds a transformer when it is judged. */
@@ -28,8 +29,8 @@ final readonly class IronContext
         public array $loads = [],
         public ?float $sisterOhms = null,
         public ?float $lastVisitOhms = null,
-        public float $insulationOhms = Insulation::GOOD_OHMS,
-        public float $insulationVolts = Insulation::GOOD_VOLTS,
+        public float $insulationOhms = Practice::INSULATION_GOOD_OHMS,
+        public float $insulationVolts = Practice::INSULATION_VOLTS,
         public ?float $fuseAmperes = null,
         public float $mainsVolts = 230.0,
     ) {

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Yew\Core\Iron;
 
+use Yew\Core\Drawn\DrawnTransformer;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 /** Judges an output transformer by its four questions: open, shorted turn, leaking, breaks down at work (IRON-1 to IRON-6, IRON-9, IRON-13). */
 final class OutputTransformer
@@ -30,21 +30,20 @@ final class OutputTransformer
     public static function judge(DrawnTransformer $drawn, TestRecord $tests, IronContext $context): TransformerVerdict
     {
         $ratio = RatioTest::of($tests, $drawn->tapOhms);
-        $measured = ['impedanceOhms' => $ratio->impedanceOhms(), 'impedanceBandOhms' => $ratio->bandOhms(), 'taps' => $ratio->taps];
         $judged = static fn (TakenTest $t): Reason => self::magnetising($drawn, $t, $ratio, $context);
-        $magnetising = $tests->kind(TrialKind::Magnetising)->deciding($judged);
-        $newest = $tests->latest(TrialKind::Magnetising);
-        $measured['primaryHenries'] = null === $newest ? null : $judged($newest)->figures['primaryHenries'] ?? null;
+        $magnetising = $tests->kind(IronTestKind::Magnetising)->deciding($judged);
+        $newest = $tests->latest(IronTestKind::Magnetising);
+        $henries = null === $newest ? null : $judged($newest)->figures['primaryHenries'] ?? null;
         $reasons = [...$ratio->faults, ...$ratio->compared($drawn, $context), ...self::halves($tests), ...$magnetising, ...WindingOhms::judge($drawn, $tests), ...self::output($drawn, $tests), ...Insulation::judge($tests, $context), ...OverStress::judge($tests)];
         $known = null !== ($drawn->primaryOhms ?? $context->sisterOhms ?? $context->lastVisitOhms) || [] !== $context->loads;
 
-        return TransformerVerdict::of($drawn, $tests, $reasons, $measured, [] !== $ratio->taps && [] !== $magnetising, $known);
+        return TransformerVerdict::among($drawn, $tests, $reasons, new IronMeasured($ratio->taps, $ratio->impedanceOhms(), $ratio->bandOhms(), \is_float($henries) ? $henries : null), [] !== $ratio->taps && [] !== $magnetising, $known);
     }
 
     /** @return list<Reason> */
     private static function halves(TestRecord $tests): array
     {
-        return $tests->kind(TrialKind::Halves)->deciding(static fn (TakenTest $t): Reason => Halves::judge($t->value('firstVolts'), $t->value('secondVolts'))[0] ?? new Reason('halves-unread', Verdict::CannotSay));
+        return $tests->kind(IronTestKind::Halves)->deciding(static fn (TakenTest $t): Reason => Halves::judge($t->value('firstVolts'), $t->value('secondVolts'))[0] ?? new Reason('halves-unread', Verdict::CannotSay));
     }
 
     /** Reported as reactance and primary inductance; the bare current means nothing without the tap. */
@@ -60,7 +59,7 @@ final class OutputTransformer
         $figures = ['reactanceOhms' => $reactance, 'tapOhms' => $tap, 'hertz' => $hertz, 'volts' => $volts, 'amperes' => $amperes];
         $n = null;
         foreach ($ratio->taps as $told) {
-            $n = $told['ohms'] === $tap ? $told['ratio'] : $n;
+            $n = $told->ohms === $tap ? $told->ratio : $n;
         }
         $n ??= null === $drawn->primaryOhms ? null : sqrt($drawn->primaryOhms / $tap);
         $henries = null === $n || $hertz <= 0.0 ? null : $n ** 2 * $reactance / (2 * \M_PI * $hertz);
@@ -89,7 +88,7 @@ final class OutputTransformer
     private static function output(DrawnTransformer $drawn, TestRecord $tests): array
     {
         $reasons = [];
-        foreach ($tests->bySubject(TrialKind::OutputOhms) as $taken) {
+        foreach ($tests->bySubject(IronTestKind::OutputOhms) as $taken) {
             array_push($reasons, ...$taken->deciding(static fn (TakenTest $t): Reason => self::continuity($t, '' === $t->subject ? $drawn->ohms('secondary') : null)));
         }
 

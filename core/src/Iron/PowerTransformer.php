@@ -4,17 +4,20 @@ declare(strict_types=1);
 
 namespace Yew\Core\Iron;
 
+use Yew\Core\Drawn\DrawnTransformer;
+use Yew\Core\Drawn\DrawnWinding;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 /** Judges a power transformer: copper, insulation, off-load volts, the mains it was made for, heat (IRON-6 to IRON-8). */
 final class PowerTransformer
 {
-    /** Off load a winding gives its drawn volts within the first, percent; beyond the second it is out (our choice). */
-    private const VOLTS_PERCENT = [5.0, 10.0];
+    /** Off load a winding gives its drawn volts within this, percent (our choice). */
+    public const LIKE_DRAWN_PERCENT = 5.0;
+    /** Beyond this it is out, percent (our choice). */
+    private const OUT_PERCENT = 10.0;
     /** With the hot spot some 30 K above its surface, class A ends here, °C (our choice). */
     private const SURFACE_CELSIUS = 75.0;
     /** Windings that are all off alike, by more than this, tell of another primary, percent (our choice). */
@@ -22,25 +25,22 @@ final class PowerTransformer
 
     public static function judge(DrawnTransformer $drawn, TestRecord $tests, IronContext $context): TransformerVerdict
     {
-        $measured = ['windings' => self::offLoad($drawn, $tests, $context)];
-        $made = self::madeFor($measured['windings'], $drawn, $context);
-        $measured['madeForVolts'] = $made['volts'] ?? null;
-        $volts = array_values(array_filter(array_map(self::voltsReason(...), $measured['windings'])));
+        $offLoad = self::offLoad($drawn, $tests, $context);
+        $made = self::madeFor($offLoad, $drawn, $context);
+        $volts = array_values(array_filter(array_map(self::voltsReason(...), $offLoad)));
         if (null !== $made && abs($made['ratio'] - 1) > self::OTHER_MAINS_PERCENT / 100) {
             $volts = [new Reason('made-for-other-mains', Verdict::Watch, ['madeForVolts' => $made['volts'], 'wiredForVolts' => $made['wired']])];
         }
         $reasons = [...WindingOhms::judge($drawn, $tests), ...Insulation::judge($tests, $context), ...$volts, ...self::halves($tests), ...self::heat($tests), ...self::surface($tests)];
 
-        return TransformerVerdict::of($drawn, $tests, $reasons, $measured, [] !== $measured['windings'], null !== $drawn->ratedVolts && [] !== array_filter($drawn->windings, static fn (array $w): bool => null !== $w['volts']));
+        return TransformerVerdict::among($drawn, $tests, $reasons, new IronMeasured(offLoad: $offLoad, madeForVolts: $made['volts'] ?? null), [] !== $offLoad, null !== $drawn->ratedVolts && [] !== array_filter($drawn->windings, static fn (DrawnWinding $w): bool => null !== $w->volts));
     }
 
-    /**
-     * @return list<array{winding: string, volts: float, mainsVolts: float, expectedVolts: float|null, deviationPercent: float|null}>
-     */
+    /** @return list<OffLoadVolts> */
     private static function offLoad(DrawnTransformer $drawn, TestRecord $tests, IronContext $context): array
     {
         $found = [];
-        foreach ($tests->latestBySubject(TrialKind::OffLoad) as $subject => $test) {
+        foreach ($tests->latestBySubject(IronTestKind::OffLoad) as $subject => $test) {
             [$mains, $volts] = [$test->value('mainsVolts'), $test->value('volts')];
             if (null === $mains || null === $volts) {
                 continue;
@@ -48,11 +48,11 @@ final class PowerTransformer
             $volts += $test->value('otherHalfVolts') ?? 0.0;
             $expected = null;
             foreach ($drawn->windings as $winding) {
-                if ($winding['id'] === (string) $subject && null !== $winding['volts'] && null !== $drawn->ratedVolts) {
-                    $expected = $winding['volts'] * $mains / ($drawn->ratedVolts * $context->mainsRatio);
+                if ($winding->id === (string) $subject && null !== $winding->volts && null !== $drawn->ratedVolts) {
+                    $expected = $winding->volts * $mains / ($drawn->ratedVolts * $context->mainsRatio);
                 }
             }
-            $found[] = ['winding' => (string) $subject, 'volts' => $volts, 'mainsVolts' => $mains, 'expectedVolts' => $expected, 'deviationPercent' => null === $expected ? null : 100 * ($volts / $expected - 1)];
+            $found[] = new OffLoadVolts((string) $subject, $volts, $mains, $expected, null === $expected ? null : 100 * ($volts / $expected - 1));
         }
 
         return $found;
@@ -61,7 +61,7 @@ final class PowerTransformer
     /**
      * The mains for which the windings would give their drawn volts.
      *
-     * @param list<array{winding: string, volts: float, mainsVolts: float, expectedVolts: float|null, deviationPercent: float|null}> $windings
+     * @param list<OffLoadVolts> $windings
      *
      * @return array{volts: float, wired: float, ratio: float}|null null unless at least two windings agree on it
      */
@@ -69,8 +69,8 @@ final class PowerTransformer
     {
         $ratios = [];
         foreach ($windings as $w) {
-            if (null !== $w['expectedVolts'] && $w['volts'] > 0.0) {
-                $ratios[] = $w['expectedVolts'] / $w['volts'];
+            if (null !== $w->expectedVolts && $w->volts > 0.0) {
+                $ratios[] = $w->expectedVolts / $w->volts;
             }
         }
         if (\count($ratios) < 2 || null === $drawn->ratedVolts || max($ratios) / min($ratios) > 1 + self::OTHER_MAINS_PERCENT / 100) {
@@ -82,18 +82,17 @@ final class PowerTransformer
         return ['volts' => $ratio * $wired, 'wired' => $wired, 'ratio' => $ratio];
     }
 
-    /** @param array{winding: string, volts: float, mainsVolts: float, expectedVolts: float|null, deviationPercent: float|null} $w */
-    private static function voltsReason(array $w): ?Reason
+    private static function voltsReason(OffLoadVolts $w): ?Reason
     {
-        if (null === $w['deviationPercent']) {
+        if (null === $w->deviationPercent) {
             return null;
         }
-        $off = abs($w['deviationPercent']);
+        $off = abs($w->deviationPercent);
 
         return match (true) {
-            $off <= self::VOLTS_PERCENT[0] => new Reason('off-load-as-drawn', Verdict::Within, $w),
-            $off <= self::VOLTS_PERCENT[1] => new Reason('off-load-off', Verdict::Watch, $w),
-            default => new Reason($w['deviationPercent'] < 0 ? 'off-load-low' : 'off-load-high', Verdict::Out, $w),
+            $off <= self::LIKE_DRAWN_PERCENT => new Reason('off-load-as-drawn', Verdict::Within, $w->toArray()),
+            $off <= self::OUT_PERCENT => new Reason('off-load-off', Verdict::Watch, $w->toArray()),
+            default => new Reason($w->deviationPercent < 0 ? 'off-load-low' : 'off-load-high', Verdict::Out, $w->toArray()),
         };
     }
 
@@ -101,7 +100,7 @@ final class PowerTransformer
     private static function halves(TestRecord $tests): array
     {
         $reasons = [];
-        foreach ($tests->latestBySubject(TrialKind::OffLoad) as $subject => $test) {
+        foreach ($tests->latestBySubject(IronTestKind::OffLoad) as $subject => $test) {
             array_push($reasons, ...Halves::judge($test->value('volts'), $test->value('otherHalfVolts'), ['winding' => (string) $subject]));
         }
 
@@ -111,7 +110,7 @@ final class PowerTransformer
     /** @return list<Reason> a surface can be touched, a winding not: what is warm outside is hotter within (IRON-8) */
     private static function surface(TestRecord $tests): array
     {
-        $test = $tests->latest(TrialKind::Surface);
+        $test = $tests->latest(IronTestKind::Surface);
         [$surface, $ambient] = [$test?->value('surfaceCelsius'), $test?->value('ambientCelsius')];
         if (null === $surface || null === $ambient) {
             return [];
@@ -134,6 +133,6 @@ final class PowerTransformer
             $figures = ['meanCelsius' => $mean, 'hotSpotCelsius' => $spot, 'riseKelvin' => $mean - $t1, 'classCelsius' => Winding::CLASSES['A'], 'lifeFactor' => Winding::lifeFactor(Winding::CLASSES['A'] - $spot)];
 
             return new Reason($spot > Winding::CLASSES['A'] ? 'winding-too-hot' : ($spot > Winding::CLASSES['A'] - 10.0 ? 'winding-warm' : 'winding-cool'), $spot > Winding::CLASSES['A'] ? Verdict::Out : ($spot > Winding::CLASSES['A'] - 10.0 ? Verdict::Watch : Verdict::Within), $figures);
-        }, $tests->latestBySubject(TrialKind::ResistanceRise))));
+        }, $tests->latestBySubject(IronTestKind::ResistanceRise))));
     }
 }

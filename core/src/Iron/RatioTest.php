@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Yew\Core\Iron;
 
+use Yew\Core\Drawn\DrawnTransformer;
 use Yew\Core\Quantity\Quantity;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 /** The ratio of every tap, what impedance they tell together, and what that means for the tubes (IRON-1 to IRON-3). */
 final readonly class RatioTest
@@ -17,13 +17,13 @@ final readonly class RatioTest
     /** All taps of a healthy transformer tell the same impedance within this, percent (IRON-2). */
     private const TAP_SPREAD_PERCENT = 10.0;
     /** Against its own known or its sister's impedance, percent (IRON-13). */
-    private const KNOWN_PERCENT = 10.0;
+    public const KNOWN_PERCENT = 10.0;
     /** Against the handbook's loads, percent (IRON-3). */
     private const LOAD_PERCENT = 15.0;
 
     /**
-     * @param list<array{tap: string, ohms: float, ratio: float, impedanceOhms: float, bandOhms: float}> $taps
-     * @param list<Reason>                                                                               $faults why there is no impedance, what is wrong with it, or that the taps agree
+     * @param list<TapRatio> $taps
+     * @param list<Reason>   $faults why there is no impedance, what is wrong with it, or that the taps agree
      */
     private function __construct(public array $taps, public array $faults)
     {
@@ -33,7 +33,7 @@ final readonly class RatioTest
     public static function of(TestRecord $tests, ?float $tapOhms): self
     {
         $taps = $faults = $byTap = [];
-        foreach ($tests->latestBySubject(TrialKind::Ratio) as $test) {
+        foreach ($tests->latestBySubject(IronTestKind::Ratio) as $test) {
             $ohms = is_numeric($test->subject) ? (float) $test->subject : $tapOhms;
             [$primary, $secondary] = [$test->figures['primaryVolts'] ?? null, $test->figures['secondaryVolts'] ?? null];
             if (null === $ohms || $ohms <= 0.0 || null === $primary?->plain() || null === $secondary?->plain()) {
@@ -47,10 +47,10 @@ final readonly class RatioTest
             }
             $ratio = TurnsRatio::of($primary->value, $secondary->value, $primary->resolution, $secondary->resolution);
             $reflected = $ratio->reflected($ohms);
-            $byTap[(string) $ohms] = ['tap' => \sprintf('%g', $ohms), 'ohms' => $ohms, 'ratio' => $ratio->ratio->value, 'impedanceOhms' => $reflected->value, 'bandOhms' => $reflected->halfWidth95()];
+            $byTap[(string) $ohms] = new TapRatio(\sprintf('%g', $ohms), $ohms, $ratio->ratio->value, $reflected->value, $reflected->halfWidth95());
         }
         $taps = array_values($byTap);
-        usort($taps, static fn (array $a, array $b): int => $a['ohms'] <=> $b['ohms']);
+        usort($taps, static fn (TapRatio $a, TapRatio $b): int => $a->ohms <=> $b->ohms);
 
         return new self($taps, [...$faults, ...self::among($taps)]);
     }
@@ -58,12 +58,12 @@ final readonly class RatioTest
     /** Mean of what the taps tell, ohms; null without a tap. */
     public function impedanceOhms(): ?float
     {
-        return [] === $this->taps ? null : array_sum(array_column($this->taps, 'impedanceOhms')) / \count($this->taps);
+        return [] === $this->taps ? null : array_sum(array_map(static fn (TapRatio $t): float => $t->impedanceOhms, $this->taps)) / \count($this->taps);
     }
 
     public function bandOhms(): float
     {
-        return [] === $this->taps ? 0.0 : min(array_column($this->taps, 'bandOhms'));
+        return [] === $this->taps ? 0.0 : min(array_map(static fn (TapRatio $t): float => $t->bandOhms, $this->taps));
     }
 
     /** @return list<Reason> against what is known of it, and against what the tubes want */
@@ -103,23 +103,23 @@ final readonly class RatioTest
     }
 
     /**
-     * @param list<array{tap: string, ohms: float, ratio: float, impedanceOhms: float, bandOhms: float}> $taps by nominal ohms
+     * @param list<TapRatio> $taps by nominal ohms
      *
      * @return list<Reason>
      */
     private static function among(array $taps): array
     {
         for ($i = 1, $n = \count($taps); $i < $n; ++$i) {
-            if ($taps[$i]['ratio'] >= $taps[$i - 1]['ratio']) {
-                return [new Reason('taps-out-of-order', Verdict::CannotSay, ['lowerOhms' => $taps[$i - 1]['ohms'], 'higherOhms' => $taps[$i]['ohms']])];
+            if ($taps[$i]->ratio >= $taps[$i - 1]->ratio) {
+                return [new Reason('taps-out-of-order', Verdict::CannotSay, ['lowerOhms' => $taps[$i - 1]->ohms, 'higherOhms' => $taps[$i]->ohms])];
             }
         }
-        $told = array_column($taps, 'impedanceOhms');
+        $told = array_map(static fn (TapRatio $t): float => $t->impedanceOhms, $taps);
         if (\count($told) < 2) {
             return [];
         }
         $spread = 100 * (max($told) / min($told) - 1);
-        $bands = array_map(static fn (array $t): float => 100 * $t['bandOhms'] / $t['impedanceOhms'], $taps);
+        $bands = array_map(static fn (TapRatio $t): float => 100 * $t->bandOhms / $t->impedanceOhms, $taps);
         $figures = ['spreadPercent' => $spread, 'lowestOhms' => min($told), 'highestOhms' => max($told)];
 
         return match (true) {

@@ -15,6 +15,9 @@ use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Drawn\DrawnIron;
+use Yew\Core\Drawn\DrawnTransformer;
+use Yew\Core\Drawn\DrawnWinding;
 use Yew\Core\Sheet\CircuitAtWork;
 
 /** What a replacement transformer must give, from the currents of the circuit (IRON-11). */
@@ -88,7 +91,7 @@ final class ReplacementSheet
 
         return [
             'format' => 'transformer-specification/1', 'part' => $t->id, 'role' => 'output',
-            'primary' => ['ohms' => $drawn->primaryOhms, 'singleEnded' => $drawn->singleEnded, 'dcAmperesPerSide' => array_values($sides), 'supplyVolts' => $supply, 'peakVolts' => Insulation::SWING * $supply, 'oldOhms' => array_column(\array_slice($drawn->windings, 0, -1), 'ohms'), 'screenTaps' => self::hasScreenTaps($t)],
+            'primary' => ['ohms' => $drawn->primaryOhms, 'singleEnded' => $drawn->singleEnded, 'dcAmperesPerSide' => array_values($sides), 'supplyVolts' => $supply, 'peakVolts' => Insulation::SWING * $supply, 'oldOhms' => array_map(static fn (DrawnWinding $w): float => $w->ohms, \array_slice($drawn->windings, 0, -1)), 'screenTaps' => self::hasScreenTaps($t)],
             'secondaries' => [['ohms' => $drawn->tapOhms, 'watts' => $watts]], 'voltAmperes' => $watts,
             'notes' => $drawn->singleEnded ? ['gapped', 'watts-estimated', 'mounting-as-old'] : ['interleaved', 'watts-estimated', 'mounting-as-old'],
         ];

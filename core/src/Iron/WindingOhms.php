@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Yew\Core\Iron;
 
+use Yew\Core\Drawn\DrawnTransformer;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 /** DC resistance of each winding against the drawing, and of the halves against each other (IRON-4, IRON-7). */
 final class WindingOhms
@@ -28,7 +28,7 @@ final class WindingOhms
     {
         $before = null;
         foreach ([...$tests->former, ...$tests->all] as $test) {
-            $value = TrialKind::WindingOhms === $test->kind ? $test->value('ohms') : null;
+            $value = IronTestKind::WindingOhms === $test->kind ? $test->value('ohms') : null;
             if ($test->subject === $winding && null !== $value && null !== $ohms && abs($value - $ohms) > self::LIKE_PERCENT / 100 * max($value, $ohms)) {
                 $before = $value;
             }
@@ -41,11 +41,11 @@ final class WindingOhms
     public static function judge(DrawnTransformer $drawn, TestRecord $tests): array
     {
         $reasons = [];
-        foreach ($tests->bySubject(TrialKind::WindingOhms) as $subject => $taken) {
+        foreach ($tests->bySubject(IronTestKind::WindingOhms) as $subject => $taken) {
             array_push($reasons, ...$taken->deciding(static fn (TakenTest $t): Reason => self::winding($drawn, $t)));
-            array_push($reasons, ...self::beforeIt($drawn, $tests, (string) $subject, $taken->latest(TrialKind::WindingOhms)?->value('ohms')));
+            array_push($reasons, ...self::beforeIt($drawn, $tests, (string) $subject, $taken->latest(IronTestKind::WindingOhms)?->value('ohms')));
         }
-        $latest = $tests->latestBySubject(TrialKind::WindingOhms);
+        $latest = $tests->latestBySubject(IronTestKind::WindingOhms);
         [$a, $b] = [($latest['half a'] ?? null)?->value('ohms'), ($latest['half b'] ?? null)?->value('ohms')];
         if (null !== $a && null !== $b && min($a, $b) > 0.0) {
             $apart = 100 * (max($a, $b) / min($a, $b) - 1);

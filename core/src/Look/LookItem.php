@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Look;
 
-use Yew\Core\Test\Step;
+use Yew\Core\Station\Step;
 
 /** One stop of the walk round the amplifier. */
 final readonly class LookItem

@@ -10,7 +10,6 @@ use Yew\Core\Reading\Verdict;
 use Yew\Core\Test\LeakFigure;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
-use Yew\Core\Test\TrialKind;
 
 /** Judges what was seen and measured before any power: tubes and cans by eye, fuses, mains safety (LOOK-1, FUSE-1, SAFE-4a). */
 final class LookJudge
@@ -44,9 +43,9 @@ final class LookJudge
     public static function judge(TakenTest $test, ?FuseMark $drawn = null, float $drawnVolts = 0.0, float $mainsVolts = 0.0, bool $mainsFuse = true, ?float $runningAmperes = null): array
     {
         return match ($test->kind) {
-            TrialKind::Fuse => self::fuse($test, $drawn, $drawnVolts, $mainsVolts, $mainsFuse, $runningAmperes),
-            TrialKind::EarthBond => [self::earthBond($test)],
-            TrialKind::MainsInsulation => [self::mainsInsulation($test)],
+            LookTestKind::Fuse => self::fuse($test, $drawn, $drawnVolts, $mainsVolts, $mainsFuse, $runningAmperes),
+            LookTestKind::EarthBond => [self::earthBond($test)],
+            LookTestKind::MainsInsulation => [self::mainsInsulation($test)],
             default => self::seen($test),
         };
     }

@@ -46,6 +46,11 @@ final readonly class Judgement
         return new self($this->verdict, $all, $this->reasonCode, $this->figures, $this->reference, $this->volts, $this->expectedVolts, $this->window, $this->halfWidth95Volts);
     }
 
+    public function has(Mark $mark): bool
+    {
+        return \in_array($mark, $this->marks, true);
+    }
+
     /** Low or high; null where the sentence says more than a direction could, as of bias that is gone. */
     public function direction(): ?string
     {

@@ -7,7 +7,6 @@ namespace Yew\Core\Resistor;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 /** How the heaters are referenced, and whether both legs stand alike (HEAT-1). */
 final class HeaterJudge
@@ -24,14 +23,14 @@ final class HeaterJudge
      */
     public static function judge(TestRecord $tests, float $ratedVolts = 6.3): array
     {
-        $reasons = match ($tests->latest(TrialKind::HeaterReference)?->choice()) {
+        $reasons = match ($tests->latest(ResistorTestKind::HeaterReference)?->choice()) {
             null => [],
             'none' => [new Reason('heater-floats', Verdict::Out)],
             'capacitor' => [new Reason('heater-by-capacitor', Verdict::Watch)],
             'two-resistors' => [new Reason('heater-two-resistors', Verdict::Within, ['eachWatts' => ($ratedVolts / 2) ** 2 / 100.0])],
             default => [new Reason('heater-referenced', Verdict::Within)],
         };
-        $legs = $tests->latest(TrialKind::HeaterLegs);
+        $legs = $tests->latest(ResistorTestKind::HeaterLegs);
         [$a, $b] = [$legs?->value('firstVolts'), $legs?->value('secondVolts')];
         if (null === $a || null === $b || $a + $b <= 0.0) {
             return $reasons;

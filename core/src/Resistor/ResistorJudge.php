@@ -4,17 +4,17 @@ declare(strict_types=1);
 
 namespace Yew\Core\Resistor;
 
+use Yew\Core\Drawn\DrawnResistor;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Station\Outcome;
+use Yew\Core\Station\Practice;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 /** Judges a resistor, in place by what the circuit makes of its ohms, or lifted by its mark (JUDGE-8, JUDGE-9). */
 final class ResistorJudge
 {
-    /** Grace of old parts, percent, by the shop's choice (trade: ± 10 % vintage, ± 20 %). */
-    public const GRACE_PERCENT = 10.0;
     /** Where the rest of the circuit hides more of the part than this, only lifting can tell (our choice). */
     private const HIDDEN_SHARE = 0.5;
     /** A matched pair that drifted together by more than this changes what the stage does, percent (our choice). */
@@ -30,20 +30,18 @@ final class ResistorJudge
      * @param TestRecord     $tests  of the part
      * @param TakenTest|null $mate   the mate's newest ohms
      * @param string|null    $damage what was seen on it: burnt, cracked… (heat damage overrides a good reading)
-     *
-     * @return array{word: string, verdict: Verdict, reasons: list<Reason>, expectedOhms: float, lowOhms: float, highOhms: float, ownOhms: float|null}
      */
-    public static function judge(DrawnResistor $drawn, TestRecord $tests, ?TakenTest $mate, ?string $damage, float $grace = self::GRACE_PERCENT): array
+    public static function judge(DrawnResistor $drawn, TestRecord $tests, ?TakenTest $mate, ?string $damage, float $grace = Practice::RESISTOR_GRACE_PERCENT): ResistorVerdict
     {
         $percent = $drawn->isSafety() ? $drawn->tolerancePercent : max($grace, $drawn->tolerancePercent);
-        $test = $tests->latest(TrialKind::Resistor);
+        $test = $tests->latest(ResistorTestKind::Resistor);
         $expected = null === $test || !$test->lifted ? $drawn->inCircuitOhms ?? $drawn->ohms : $drawn->ohms;
         [$low, $high] = self::window($drawn, $expected, $percent);
         $reasons = [];
         $own = null;
         if (null !== $test) {
             $own = self::own($drawn, $test);
-            array_push($reasons, ...$tests->kind(TrialKind::Resistor)->deciding(static fn (TakenTest $t): Reason => self::ohms($drawn, $t, $percent)));
+            array_push($reasons, ...$tests->kind(ResistorTestKind::Resistor)->deciding(static fn (TakenTest $t): Reason => self::ohms($drawn, $t, $percent)));
             $match = null === $mate ? null : self::match($drawn, $test, $mate);
             if (null !== $match) {
                 $reasons = 'pair-matched' === $match->code ? array_map(static fn (Reason $r): Reason => self::besideItsMate($drawn, $r), $reasons) : $reasons;
@@ -59,15 +57,15 @@ final class ResistorJudge
         }
         $reasons = Reason::worstFirst($reasons);
         $worst = Reason::worst($reasons);
-        [$word, $verdict] = match (true) {
-            Verdict::Out === $worst || Verdict::Danger === $worst => ['replace', $worst],
-            null === $test => ['open', Verdict::CannotSay],
-            Verdict::CannotSay === $worst => ['lift', Verdict::CannotSay],
-            Verdict::Watch === $worst => ['watch', Verdict::Watch],
-            default => ['good', Verdict::Within],
+        [$outcome, $verdict] = match (true) {
+            Verdict::Out === $worst || Verdict::Danger === $worst => [Outcome::Replace, $worst],
+            null === $test => [Outcome::Open, Verdict::CannotSay],
+            Verdict::CannotSay === $worst => [Outcome::Lift, Verdict::CannotSay],
+            Verdict::Watch === $worst => [Outcome::Watch, Verdict::Watch],
+            default => [Outcome::Good, Verdict::Within],
         };
 
-        return ['word' => $word, 'verdict' => $verdict, 'reasons' => $reasons, 'expectedOhms' => $expected, 'lowOhms' => $low, 'highOhms' => $high, 'ownOhms' => $own];
+        return new ResistorVerdict($outcome, $verdict, $reasons, $expected, $low, $high, $own);
     }
 
     /**

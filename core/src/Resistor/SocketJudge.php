@@ -4,11 +4,14 @@ declare(strict_types=1);
 
 namespace Yew\Core\Resistor;
 
+use Yew\Core\Drawn\DrawnPath;
+use Yew\Core\Drawn\DrawnPinPair;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Station\Outcome;
+use Yew\Core\Station\PartVerdict;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 /** Judges a socket: contacts by gauge, through-paths to its pins, pins that must not meet (LOOK-4, JUDGE-7e). */
 final class SocketJudge
@@ -25,39 +28,39 @@ final class SocketJudge
     private const LEAD_OHMS = 0.5;
 
     /**
-     * @param list<array{from: string, to: string, electrode: string, ohms: float|null}> $paths
-     * @param list<array{pins: string, electrodes: string, ohms: float|null}>            $forbidden
-     * @param bool                                                                       $output    an output tube's grid contact holds its bias
-     * @param TestRecord                                                                 $sister    tests of the socket whose readings should match this one's
+     * @param list<DrawnPath>    $paths
+     * @param list<DrawnPinPair> $forbidden
+     * @param bool               $output    an output tube's grid contact holds its bias
+     * @param TestRecord         $sister    tests of the socket whose readings should match this one's
      *
-     * @return array{word: string, verdict: Verdict, reasons: list<Reason>} word: sound | watch | bad | open
+     * @return PartVerdict sound, watch, bad or open
      */
-    public static function judge(TestRecord $tests, array $paths, array $forbidden, bool $output, TestRecord $sister = new TestRecord()): array
+    public static function judge(TestRecord $tests, array $paths, array $forbidden, bool $output, TestRecord $sister = new TestRecord()): PartVerdict
     {
         $reasons = self::contacts($tests, $paths, $output);
         foreach ($paths as $path) {
-            array_push($reasons, ...$tests->kind(TrialKind::Path)->about($path['from'].'→'.$path['to'])->deciding(static fn (TakenTest $t): Reason => self::path($t, $path)));
+            array_push($reasons, ...$tests->kind(ResistorTestKind::Path)->about($path->subject())->deciding(static fn (TakenTest $t): Reason => self::path($t, $path)));
         }
         foreach ($forbidden as $pair) {
-            $taken = $tests->kind(TrialKind::PinShort)->about($pair['pins']);
+            $taken = $tests->kind(ResistorTestKind::PinShort)->about($pair->pins);
             array_push($reasons, ...$taken->deciding(static fn (TakenTest $t): Reason => self::short($t, $pair)));
-            $newest = $taken->latest(TrialKind::PinShort);
-            array_push($reasons, ...(null === $newest ? [] : self::besideSister($newest, $sister->latest(TrialKind::PinShort, $pair['pins']), $pair['electrodes'])));
+            $newest = $taken->latest(ResistorTestKind::PinShort);
+            array_push($reasons, ...(null === $newest ? [] : self::besideSister($newest, $sister->latest(ResistorTestKind::PinShort, $pair->pins), $pair->electrodes)));
         }
         $reasons = Reason::worstFirst($reasons);
         $worst = Reason::worst($reasons);
-        [$word, $verdict] = match (true) {
-            Verdict::Danger === $worst, Verdict::Out === $worst => ['bad', $worst],
-            null === $tests->latest(TrialKind::Contacts) => ['open', Verdict::CannotSay],
-            Verdict::Watch === $worst, Verdict::CannotSay === $worst => ['watch', $worst],
-            default => ['sound', Verdict::Within],
+        [$outcome, $verdict] = match (true) {
+            Verdict::Danger === $worst, Verdict::Out === $worst => [Outcome::Bad, $worst],
+            null === $tests->latest(ResistorTestKind::Contacts) => [Outcome::Open, Verdict::CannotSay],
+            Verdict::Watch === $worst, Verdict::CannotSay === $worst => [Outcome::Watch, $worst],
+            default => [Outcome::Sound, Verdict::Within],
         };
 
-        return ['word' => $word, 'verdict' => $verdict, 'reasons' => $reasons];
+        return new PartVerdict($outcome, $verdict, $reasons);
     }
 
     /**
-     * @param list<array{from: string, to: string, electrode: string, ohms: float|null}> $paths
+     * @param list<DrawnPath> $paths
      *
      * @return list<Reason>
      */
@@ -65,7 +68,7 @@ final class SocketJudge
     {
         // A loose contact does not heal by being gauged again: what was found at any pin counts until the socket is said to be repaired.
         $faults = null;
-        foreach ($tests->kind(TrialKind::Contacts)->all as $test) {
+        foreach ($tests->kind(ResistorTestKind::Contacts)->all as $test) {
             $found = $test->said['faults'] ?? null;
             $faults = \is_array($found) ? ($faults ?? []) + $found : $faults;
         }
@@ -79,7 +82,7 @@ final class SocketJudge
         foreach ($faults as $pin => $fault) {
             $electrode = '';
             foreach ($paths as $path) {
-                $electrode = str_ends_with($path['to'], '.'.$pin) ? $path['electrode'] : $electrode;
+                $electrode = str_ends_with($path->to, '.'.$pin) ? $path->electrode : $electrode;
             }
             $holdsBias = $output && 'grid' === $electrode;
             $figures = ['pin' => (string) $pin, 'fault' => $fault, 'electrode' => $electrode];
@@ -93,11 +96,10 @@ final class SocketJudge
         return $reasons;
     }
 
-    /** @param array{from: string, to: string, electrode: string, ohms: float|null} $path */
-    private static function path(TakenTest $test, array $path): Reason
+    private static function path(TakenTest $test, DrawnPath $path): Reason
     {
-        [$ohms, $expected] = [$test->value('ohms'), $path['ohms']];
-        $figures = ['from' => $path['from'], 'to' => $path['to'], 'electrode' => $path['electrode'], 'ohms' => $ohms, 'shownOhms' => $test->shown('ohms'), 'expectedOhms' => $expected];
+        [$ohms, $expected] = [$test->value('ohms'), $path->ohms];
+        $figures = ['from' => $path->from, 'to' => $path->to, 'electrode' => $path->electrode, 'ohms' => $ohms, 'shownOhms' => $test->shown('ohms'), 'expectedOhms' => $expected];
         $highest = null === $expected ? 0.0 : (1 + self::PATH_PERCENT[1] / 100) * $expected + self::LEAD_OHMS;
         if (null === $expected) {
             return match (true) {
@@ -108,7 +110,7 @@ final class SocketJudge
         }
         if (null === $ohms) {
             return match (true) {
-                $test->isOverload('ohms') || $test->isBeyond('ohms', self::OPEN_TIMES * $highest) => new Reason('grid' === $path['electrode'] ? 'path-bias-open' : 'path-open', Verdict::Danger, $figures),
+                $test->isOverload('ohms') || $test->isBeyond('ohms', self::OPEN_TIMES * $highest) => new Reason('grid' === $path->electrode ? 'path-bias-open' : 'path-open', Verdict::Danger, $figures),
                 $test->isBeyond('ohms', $highest) => new Reason('path-high', Verdict::Out, $figures),
                 ($test->most('ohms') ?? \INF) < (1 - self::PATH_PERCENT[1] / 100) * $expected - self::LEAD_OHMS => new Reason('path-short', Verdict::Out, $figures),
                 default => new Reason('path-bound', Verdict::CannotSay, $figures),
@@ -140,13 +142,12 @@ final class SocketJudge
         return $alike || !$comparable ? [] : [new Reason('pins-unlike-sister', Verdict::Watch, ['pins' => $test->subject, 'electrodes' => $electrodes, 'ohms' => $mine, 'shownOhms' => $test->shown('ohms'), 'sisterOhms' => $other])];
     }
 
-    /** @param array{pins: string, electrodes: string, ohms: float|null} $pair */
-    private static function short(TakenTest $test, array $pair): Reason
+    private static function short(TakenTest $test, DrawnPinPair $pair): Reason
     {
         [$most, $least] = [$test->most('ohms'), $test->least('ohms')];
-        $figures = ['pins' => $pair['pins'], 'electrodes' => $pair['electrodes'], 'ohms' => $test->value('ohms'), 'shownOhms' => $test->shown('ohms'), 'expectedOhms' => $pair['ohms']];
+        $figures = ['pins' => $pair->pins, 'electrodes' => $pair->electrodes, 'ohms' => $test->value('ohms'), 'shownOhms' => $test->shown('ohms'), 'expectedOhms' => $pair->ohms];
         // Within the circuit's own ohms, its tolerance and the leads: nothing beyond the drawing joins them.
-        $apart = null === $pair['ohms'] ? self::APART_OHMS : (1 - self::PATH_PERCENT[1] / 100) * $pair['ohms'] - self::LEAD_OHMS;
+        $apart = null === $pair->ohms ? self::APART_OHMS : (1 - self::PATH_PERCENT[1] / 100) * $pair->ohms - self::LEAD_OHMS;
 
         return match (true) {
             $test->isOverload('ohms'), null !== $least && $least >= $apart => new Reason('pins-apart', Verdict::Within, $figures),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Safety;
 
 use Yew\Core\Bench\ChassisState;
+use Yew\Core\Codec\Fields;
 use Yew\Core\Reading\Verdict;
 
 /**
@@ -15,9 +16,6 @@ final readonly class Stop
 {
     /** Reasons of a danger whose answer is one word: off. */
     private const RULES = ['grid-positive', 'grid-above-return', 'bias-positive', 'bias-lost', 'bias-lost-probe-again', 'bias-less-negative', 'bias-less-negative-bound', 'above-capacitor-rating'];
-
-    /** Kinds of entry that are taken while locked, besides going to *discharging*. */
-    private const TAKEN = ['discharge-proof', 'note', 'photo', 'finding', 'correction', 'shelf-move'];
 
     /** @param array<string, mixed> $figures of the judgement that broke it */
     private function __construct(public string $place, public string $code, public array $figures, public float $at, public bool $isOff, public bool $hasCause)
@@ -38,19 +36,22 @@ final readonly class Stop
         return Verdict::Danger === $verdict && $on && \in_array($rule, self::RULES, true) ? new self($place, $rule, $figures, $at, false, false) : null;
     }
 
-    /** @param string|null $to the state that a change of state goes to */
-    public function takes(string $kind, ?string $to = null): bool
+    /** It was switched off; null once its cause has an entry, too. */
+    public function switchedOff(): ?self
     {
-        return 'state-change' === $kind ? ChassisState::Discharging->value === $to : \in_array($kind, self::TAKEN, true);
+        return $this->hasCause ? null : new self($this->place, $this->code, $this->figures, $this->at, true, false);
     }
 
-    /** The stop after one more entry; null once it is off and its cause has an entry. */
-    public function after(string $kind, ?string $to = null): ?self
+    /** Somebody wrote down what was found; null once it is off, too. */
+    public function explained(): ?self
     {
-        $off = $this->isOff || ('state-change' === $kind && ChassisState::Discharging->value === $to);
-        $cause = $this->hasCause || 'finding' === $kind;
+        return $this->isOff ? null : new self($this->place, $this->code, $this->figures, $this->at, false, true);
+    }
 
-        return $off && $cause ? null : new self($this->place, $this->code, $this->figures, $this->at, $off, $cause);
+    /** Why something that waits for the stop’s end is not taken. */
+    public function refusal(): Refusal
+    {
+        return new Refusal('after-stop', ['place' => $this->place, 'advice' => $this->isOff ? 'Write what you find as a finding; then it goes on.' : 'Switch off, prove it discharged, and write what you find as a finding.']);
     }
 
     /** @return array{place: string, code: string, figures: array<string, mixed>, at: float, isOff: bool, hasCause: bool} */
@@ -59,9 +60,9 @@ final readonly class Stop
         return ['place' => $this->place, 'code' => $this->code, 'figures' => $this->figures, 'at' => $this->at, 'isOff' => $this->isOff, 'hasCause' => $this->hasCause];
     }
 
-    /** @param array{place: string, code: string, figures: array<string, mixed>, at: float|int, isOff: bool, hasCause: bool} $data as toArray() gave it */
-    public static function fromArray(array $data): self
+    /** @param Fields $fields as toArray() gave them */
+    public static function decode(Fields $fields): self
     {
-        return new self($data['place'], $data['code'], $data['figures'], (float) $data['at'], $data['isOff'], $data['hasCause']);
+        return new self($fields->string('place'), $fields->string('code'), Fields::named($fields->raw('figures')), $fields->number('at'), $fields->optionalBoolean('isOff', false), $fields->optionalBoolean('hasCause', false));
     }
 }

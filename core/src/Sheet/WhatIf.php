@@ -25,6 +25,9 @@ use Yew\Core\Tube\TubeCatalogue;
 /** An unsaved *as fitted*: the circuit under other mains, tubes, parts or meter, beside the circuit as it is printed for. */
 final readonly class WhatIf
 {
+    /** Plate dissipation from which on a tube is watched, share of its limit (our choice). */
+    private const WATCH_SHARE = 0.85;
+
     public function __construct(private Sheet $sheet, private DrawnCircuit $circuit, private TubeCatalogue $tubes, private Calibration $calibration)
     {
     }
@@ -130,7 +133,25 @@ final readonly class WhatIf
             return [
                 'position' => $tube['position'], 'section' => $tube['section'], 'plateAmperes' => $tube['plateAmperes'], 'plateWatts' => $tube['plateWatts'], 'ratedPlateWatts' => $tube['ratedPlateWatts'],
                 'plateShare' => $tube['plateShare'], 'screenShare' => $tube['screenShare'], 'plateShareBefore' => $was['plateShare'] ?? null, 'plateAmperesBefore' => $was['plateAmperes'] ?? null, 'system' => $tube['system'],
+                'verdict' => self::dissipation(\is_float($tube['plateShare']) ? $tube['plateShare'] : null),
             ];
         }, $after);
+    }
+
+    /**
+     * How far a plate is from the limit of its rating system, for the line beside it.
+     *
+     * @param float|null $share of the limit; null where the type or its suffix gives none
+     *
+     * @return 'within'|'watch'|'danger'|'cannot-say'
+     */
+    private static function dissipation(?float $share): string
+    {
+        return match (true) {
+            null === $share => 'cannot-say',
+            $share > 1.0 => 'danger',
+            $share > self::WATCH_SHARE => 'watch',
+            default => 'within',
+        };
     }
 }

@@ -59,8 +59,8 @@ final readonly class Check
         return $intervals;
     }
 
-    /** @return array{slip: 'decade'|'unit'|'swapped', figure: string, factor: float}|null the slip that would explain what was typed; of several the one that fits best; null when it fits as typed */
-    public function suspect(TakenTest $test): ?array
+    /** @return Slip|null the slip that would explain what was typed; of several the one that fits best; null when it fits as typed */
+    public function suspect(TakenTest $test): ?Slip
     {
         $over = $test->value($this->over);
         $under = null === $this->under ? 1.0 : $test->value($this->under);
@@ -70,7 +70,7 @@ final readonly class Check
         if ('microfarads-and-ohms' === $this->of) {
             $fits = $over >= $this->low && $over <= $this->high;
 
-            return !$fits && 1e-6 * $under >= $this->low && 1e-6 * $under <= $this->high ? ['slip' => 'swapped', 'figure' => $this->over, 'factor' => 0.0] : null;
+            return !$fits && 1e-6 * $under >= $this->low && 1e-6 * $under <= $this->high ? new Slip('swapped', $this->over, 0.0) : null;
         }
         $value = $over / $under;
         if ($value >= $this->low && $value <= $this->high) {
@@ -82,7 +82,7 @@ final readonly class Check
             $moved = 0.0 === $interval['factor'] ? 1 / $value : $value * $interval['factor'];
             $off = abs(log($moved / sqrt($this->low * $this->high)));
             if ($value >= $interval['low'] && $value <= $interval['high'] && $off < $nearest) {
-                [$best, $nearest] = [['slip' => $interval['slip'], 'figure' => $this->over, 'factor' => $interval['factor']], $off];
+                [$best, $nearest] = [new Slip($interval['slip'], $this->over, $interval['factor']), $off];
             }
         }
 

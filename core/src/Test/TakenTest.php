@@ -4,9 +4,12 @@ declare(strict_types=1);
 
 namespace Yew\Core\Test;
 
+use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Quantity\Quantity;
 use Yew\Core\Quantity\ReadingKind;
+use Yew\Core\Quantity\Unit;
 
 /** One test of the cold bench as it was taken down. */
 final readonly class TakenTest
@@ -20,7 +23,7 @@ final readonly class TakenTest
      * @param float                   $at      seconds since the epoch
      */
     public function __construct(
-        public TrialKind $kind,
+        public TestKind $kind,
         public string $part,
         public string $subject,
         public string $text,
@@ -36,14 +39,56 @@ final readonly class TakenTest
      * As it was typed, read anew.
      *
      * @throws CannotRead
-     * @throws \Yew\Core\Codec\BadData
+     * @throws BadData
      */
-    public static function typed(TrialKind $kind, string $part, string $subject, string $text, bool $lifted = false, float $at = 0.0, string $id = ''): self
+    public static function typed(TestKind $kind, string $part, string $subject, string $text, bool $lifted = false, float $at = 0.0, string $id = ''): self
     {
         [$figures, $said] = TestText::read($kind, $text);
         $tap = $said['tap'] ?? null;
 
         return new self($kind, $part, \is_string($tap) ? $tap : $subject, $text, $figures, $said, $lifted, $at, $id);
+    }
+
+    /**
+     * As the record keeps it: with the figures that were read when it was typed, whatever the grammar of today makes of the text.
+     *
+     * @param Fields $fields {text, part, subject?, lifted?, figures, said?, at?, entryId?}
+     *
+     * @throws BadData
+     */
+    public static function kept(TestKind $kind, Fields $fields): self
+    {
+        $figures = [];
+        foreach ($fields->object('figures')->children() as $name => $figure) {
+            $figures[$name] = new Quantity($fields->string('text'), $figure->oneOf('kind', ReadingKind::class), $figure->number('value'), null === $figure->raw('unit') ? null : $figure->oneOf('unit', Unit::class), $figure->number('resolution'));
+        }
+        $said = $fields->raw('said');
+
+        return new self(
+            $kind, $fields->string('part'), $fields->optionalString('subject') ?? '', $fields->string('text'), $figures, Fields::named($said),
+            true === $fields->raw('lifted'), $fields->optionalNumber('at') ?? 0.0, $fields->optionalString('entryId') ?? '',
+        );
+    }
+
+    /** @return array<string, mixed> as kept() reads it */
+    public function toArray(): array
+    {
+        return ['test' => $this->kind->name(), 'part' => $this->part, 'subject' => $this->subject, 'text' => $this->text, 'lifted' => $this->lifted, 'at' => $this->at, 'entryId' => $this->id, ...$this->understood()];
+    }
+
+    /** @return array{figures: object, said: object} what was understood by the text */
+    public function understood(): array
+    {
+        return [
+            'figures' => (object) array_map(static fn (Quantity $q): array => ['kind' => $q->kind->value, 'value' => $q->value, 'unit' => $q->unit?->value, 'resolution' => $q->resolution], $this->figures),
+            'said' => (object) $this->said,
+        ];
+    }
+
+    /** The same, as the entry of the tape that it came with. */
+    public function of(string $entryId, float $at): self
+    {
+        return new self($this->kind, $this->part, $this->subject, $this->text, $this->figures, $this->said, $this->lifted, $at, $entryId);
     }
 
     /** A figure in its SI unit; null when it was left out, or is a bound or an overload. */
@@ -88,7 +133,7 @@ final readonly class TakenTest
     public function objection(): ?CannotRead
     {
         foreach ($this->figures as $name => $figure) {
-            if (!\in_array($figure->kind, $this->kind->readings($name), true)) {
+            if (!\in_array($figure->kind, $this->kind->definition()->figure($name)->readings, true)) {
                 return CannotRead::noValue($figure, TestText::words($name));
             }
         }

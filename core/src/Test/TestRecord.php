@@ -22,7 +22,7 @@ final readonly class TestRecord
         return $this->only(static fn (TakenTest $t): bool => $t->part === $part);
     }
 
-    public function kind(TrialKind ...$kinds): self
+    public function kind(TestKind ...$kinds): self
     {
         return $this->only(static fn (TakenTest $t): bool => \in_array($t->kind, $kinds, true));
     }
@@ -47,7 +47,7 @@ final readonly class TestRecord
     }
 
     /** The newest of a kind, for a subject where one is named. */
-    public function latest(TrialKind $kind, ?string $subject = null): ?TakenTest
+    public function latest(TestKind $kind, ?string $subject = null): ?TakenTest
     {
         $found = null;
         foreach ($this->all as $test) {
@@ -60,7 +60,7 @@ final readonly class TestRecord
     }
 
     /** @return array<int|string, TakenTest> the newest of a kind by subject, in the order of first mention */
-    public function latestBySubject(TrialKind $kind): array
+    public function latestBySubject(TestKind $kind): array
     {
         $found = [];
         foreach ($this->all as $test) {
@@ -73,7 +73,7 @@ final readonly class TestRecord
     }
 
     /** @return array<int|string, self> the tests of a kind by subject, in the order of first mention */
-    public function bySubject(TrialKind $kind): array
+    public function bySubject(TestKind $kind): array
     {
         $found = [];
         foreach ($this->all as $test) {

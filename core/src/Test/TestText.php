@@ -23,14 +23,14 @@ final class TestText
      * @throws CannotRead when a figure cannot be read
      * @throws BadData    when the text does not fit the test otherwise
      */
-    public static function read(TrialKind $kind, string $text): array
+    public static function read(TestKind $kind, string $text): array
     {
         $typed = trim($text);
         if ('' === $typed) {
             throw CannotRead::empty();
         }
 
-        return match ($kind->grammar()) {
+        return match ($kind->definition()->grammar) {
             Grammar::Figures => [self::checked($kind, self::figures($kind, $typed)), []],
             Grammar::TapAndFigures => self::tapped($kind, $typed),
             Grammar::Choice => [[], ['choice' => self::choice($kind, $typed)]],
@@ -42,11 +42,11 @@ final class TestText
     }
 
     /** @return array<string, Quantity> */
-    private static function figures(TrialKind $kind, string $text): array
+    private static function figures(TestKind $kind, string $text): array
     {
-        $names = $kind->figures();
+        $names = array_map(static fn (TestFigure $f): ?Unit => $f->unit, $kind->definition()->figures);
         $parts = array_map(trim(...), explode('/', $text));
-        $least = \count($names) - $kind->optionalFigures();
+        $least = \count($names) - $kind->definition()->optionalFigures;
         if (\count($parts) < $least || \count($parts) > \count($names)) {
             throw BadData::at('text', \sprintf('%s with slashes between: %s', 1 === \count($names) ? 'one figure belongs here' : \sprintf('%d figures belong here', $least), self::form($kind)));
         }
@@ -75,13 +75,13 @@ final class TestText
      *
      * @return array<string, Quantity>
      */
-    private static function checked(TrialKind $kind, array $figures): array
+    private static function checked(TestKind $kind, array $figures): array
     {
         foreach ($figures as $name => $figure) {
             if ($figure->value < 0.0 && Unit::Celsius !== $figure->unit) {
                 throw BadData::at('text', \sprintf('%s cannot be negative: change the probes round, or look for charge', self::words($name)));
             }
-            if (0.0 === $figure->value && ReadingKind::Value === $figure->kind && \in_array($name, ['volts', 'primaryVolts', 'mainsVolts', 'hertz', 'amperes', 'coldOhms', 'hotOhms'], true) && TrialKind::Ripple !== $kind) {
+            if (0.0 === $figure->value && ReadingKind::Value === $figure->kind && !$kind->definition()->figure($name)->zeroIsAnswer) {
                 throw BadData::at('text', \sprintf('%s of nothing tells nothing: is the source on?', self::words($name)));
             }
         }
@@ -90,7 +90,7 @@ final class TestText
     }
 
     /** @return array{array<string, Quantity>, array<string, mixed>} */
-    private static function tapped(TrialKind $kind, string $text): array
+    private static function tapped(TestKind $kind, string $text): array
     {
         if (1 !== preg_match('/^(?:(?<tap>[0-9]+(?:[.,][0-9]+)?)\s*(?:Ω|ohms?|R)?[\s:]+)?(?<rest>\S+)$/u', (string) preg_replace('/\s*\/\s*/', '/', $text), $m)) {
             throw BadData::at('text', 'primary and secondary volts with a slash belong here, the tap before them where it is another: 16 11.0/0.72');
@@ -101,9 +101,9 @@ final class TestText
     }
 
     /** An answer by its words, their beginning, or its number in the list. */
-    private static function choice(TrialKind $kind, string $text): string
+    private static function choice(TestKind $kind, string $text): string
     {
-        $choices = $kind->choices();
+        $choices = $kind->definition()->choices;
         $typed = str_replace(' ', '-', strtolower($text));
         if (1 === preg_match('/^\d+$/', $typed) && isset($choices[(int) $typed - 1])) {
             return $choices[(int) $typed - 1];
@@ -145,9 +145,9 @@ final class TestText
         return $faults;
     }
 
-    private static function form(TrialKind $kind): string
+    private static function form(TestKind $kind): string
     {
-        return implode('/', array_map(self::words(...), array_keys($kind->figures())));
+        return implode('/', array_map(self::words(...), array_keys($kind->definition()->figures)));
     }
 
     /** otherHalfVolts → other half volts */

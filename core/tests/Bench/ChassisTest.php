@@ -10,6 +10,7 @@ use Yew\Core\Bench\Chassis;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Bench\ProofReading;
+use Yew\Core\Codec\Fields;
 use Yew\Core\Quantity\ReadingKind;
 
 /** SAFE-1 to SAFE-2a and contract §8. */
@@ -163,9 +164,7 @@ final class ChassisTest extends TestCase
     public function testSurvivesStorage(): void
     {
         $dead = self::dead(100);
-        /** @var array{state: string, since: float, proofs: array<string, array{volts: float, at: float, confirms: bool, receivedAt: float, clockSeen: bool}>, bleederOn: string|null, lastSeen: float} $stored */
-        $stored = $dead->toArray();
-        self::assertEquals($dead, Chassis::fromArray($stored));
+        self::assertEquals($dead, Chassis::decode(Fields::of($dead->toArray())));
     }
 
     public function testWhatEachStateTakes(): void

@@ -8,26 +8,27 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Capacitor\CapacitorContext;
 use Yew\Core\Capacitor\CapacitorJudge;
-use Yew\Core\Capacitor\CapacitorKind;
+use Yew\Core\Capacitor\CapacitorTestKind;
+use Yew\Core\Capacitor\CapacitorVerdict;
 use Yew\Core\Capacitor\CathodeBypass;
-use Yew\Core\Capacitor\DrawnCapacitor;
-use Yew\Core\Capacitor\DrawnCapacitors;
-use Yew\Core\Capacitor\Leakage;
 use Yew\Core\Capacitor\Reform;
+use Yew\Core\Capacitor\ReformProgress;
 use Yew\Core\Capacitor\Replacement;
 use Yew\Core\Capacitor\RippleEstimate;
-use Yew\Core\Capacitor\School;
 use Yew\Core\Capacitor\SeriesResistance;
 use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\Factors;
-use Yew\Core\Reading\Verdict;
+use Yew\Core\Drawn\CapacitorKind;
+use Yew\Core\Drawn\DrawnCapacitor;
+use Yew\Core\Drawn\DrawnCapacitors;
 use Yew\Core\Sheet\CircuitAtWork;
 use Yew\Core\Sheet\SheetCodec;
 use Yew\Core\Sheet\SheetFile;
+use Yew\Core\Station\Leakage;
+use Yew\Core\Station\School;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 use Yew\Core\Tests\Tube\ShippedTubes;
 
 /** Check values without another source are worked examples of the trade (common practice). */
@@ -74,21 +75,21 @@ final class CapacitorTest extends TestCase
     public function testASectionByItsFigures(string $text, string $word, string $code): void
     {
         $case = self::judged(new DrawnCapacitor('C1/a', 20e-6, 450.0, 'filter'), $text);
-        self::assertSame($word, $case['word'], implode(', ', self::codes($case['reasons'])));
-        self::assertContains($code, self::codes($case['reasons']));
+        self::assertSame($word, $case->outcome->value, implode(', ', self::codes($case->reasons)));
+        self::assertContains($code, self::codes($case->reasons));
     }
 
     public function testTheWorstOfEachFigureCountsUntilThePartIsOut(): void
     {
         $drawn = new DrawnCapacitor('C1/a', 20e-6, 450.0, 'filter');
-        $judge = static fn (TakenTest ...$tests): array => CapacitorJudge::judge($drawn, new TestRecord(array_values($tests)), new CapacitorContext());
-        self::assertSame(['capacitance-low', 'esr-high'], self::codes($judge(self::trial('9 1.8'), self::trial('22'), self::trial('- 4.8'))['reasons']), 'figures of several passes');
-        self::assertSame('replace', $judge(self::trial('9 1.8'), self::trial('22 1.8'))['word'], 'a later good reading hides nothing');
-        self::assertSame('good', $judge(self::trial('9 1.8'), self::trial('22 1.8', true))['word'], 'isolated supersedes in place');
-        self::assertSame('replace', $judge(self::trial('9 1.8', true), self::trial('22 1.8'))['word']);
-        self::assertSame('good', $judge(self::trial('22 1.8 1.4m@450/5'), self::trial('- - 90u@450/5'))['word'], 'leakage falls while the part forms');
-        self::assertSame('replace', $judge(self::trial('22 1.8 90u@450/5'), self::trial('- - 1.4m@450/5'))['word']);
-        self::assertSame('replace', $judge(self::trial('22 1.8 1.4m@450/5'), self::trial('- - 90u@100/5'))['word'], 'little at low volts is no answer');
+        $judge = static fn (TakenTest ...$tests): CapacitorVerdict => CapacitorJudge::judge($drawn, new TestRecord(array_values($tests)), new CapacitorContext());
+        self::assertSame(['capacitance-low', 'esr-high'], self::codes($judge(self::trial('9 1.8'), self::trial('22'), self::trial('- 4.8'))->reasons), 'figures of several passes');
+        self::assertSame('replace', $judge(self::trial('9 1.8'), self::trial('22 1.8'))->outcome->value, 'a later good reading hides nothing');
+        self::assertSame('good', $judge(self::trial('9 1.8'), self::trial('22 1.8', true))->outcome->value, 'isolated supersedes in place');
+        self::assertSame('replace', $judge(self::trial('9 1.8', true), self::trial('22 1.8'))->outcome->value);
+        self::assertSame('good', $judge(self::trial('22 1.8 1.4m@450/5'), self::trial('- - 90u@450/5'))->outcome->value, 'leakage falls while the part forms');
+        self::assertSame('replace', $judge(self::trial('22 1.8 90u@450/5'), self::trial('- - 1.4m@450/5'))->outcome->value);
+        self::assertSame('replace', $judge(self::trial('22 1.8 1.4m@450/5'), self::trial('- - 90u@100/5'))->outcome->value, 'little at low volts is no answer');
     }
 
     /** @return iterable<string, array{DrawnCapacitor, string, string, string}> */
@@ -124,36 +125,36 @@ final class CapacitorTest extends TestCase
     public function testABoundIsNoFigure(DrawnCapacitor $drawn, string $text, string $word, string $code): void
     {
         $case = self::judged($drawn, $text, true);
-        self::assertSame([$word, true], [$case['word'], \in_array($code, self::codes($case['reasons']), true)], implode(', ', self::codes($case['reasons'])));
+        self::assertSame([$word, true], [$case->outcome->value, \in_array($code, self::codes($case->reasons), true)], implode(', ', self::codes($case->reasons)));
     }
 
     public function testALimitThatWasSeenIsSaid(): void
     {
-        $reasons = self::judged(new DrawnCapacitor('C9', 22e-9, 400.0), '22n - 0u@400', true)['reasons'];
+        $reasons = self::judged(new DrawnCapacitor('C9', 22e-9, 400.0), '22n - 0u@400', true)->reasons;
         $tight = array_values(array_filter($reasons, static fn (Reason $r): bool => 'film-tight' === $r->code))[0];
         self::assertSame([1e-6, true], [$tight->figures['leakAmperes'], $tight->figures['isLimit']]);
     }
 
     public function testAReversedPartDoesNotTurnItself(): void
     {
-        $looked = static fn (string ...$seen): array => CapacitorJudge::judge(new DrawnCapacitor('C1', 20e-6, 450.0, 'filter'), new TestRecord([self::trial('22 1.8'), ...array_map(static fn (string $s): TakenTest => TakenTest::typed(TrialKind::Polarity, 'C1', '', $s), array_values($seen))]), new CapacitorContext());
-        self::assertSame('danger', $looked('reversed', 'right')['word']);
-        self::assertSame('good', $looked('right')['word']);
+        $looked = static fn (string ...$seen): CapacitorVerdict => CapacitorJudge::judge(new DrawnCapacitor('C1', 20e-6, 450.0, 'filter'), new TestRecord([self::trial('22 1.8'), ...array_map(static fn (string $s): TakenTest => TakenTest::typed(CapacitorTestKind::Polarity, 'C1', '', $s), array_values($seen))]), new CapacitorContext());
+        self::assertSame('danger', $looked('reversed', 'right')->outcome->value);
+        self::assertSame('good', $looked('right')->outcome->value);
     }
 
     public function testCouplingLeakageByWhatItDoesToTheGrid(): void
     {
         // CAP-4: 1 µA into 220 kΩ is 0.22 V; about 0.5 V and it goes.
         $drawn = new DrawnCapacitor('C14', 22e-9, 400.0, 'coupling', workingVolts: 300, gridOhms: 220e3);
-        $shift = static fn (string $text): array => self::judged($drawn, $text, lifted: true)['reasons'];
+        $shift = static fn (string $text): array => self::judged($drawn, $text, lifted: true)->reasons;
         self::assertEqualsWithDelta(0.22, $shift('22n - 1u@300')[0]->figures['gridShiftVolts'], 1e-9);
         self::assertSame('coupling-leaks-little', $shift('22n - 1u@300')[0]->code);
         self::assertSame('coupling-leaks', $shift('22n - 3u@300')[0]->code);
         self::assertSame('coupling-tight', $shift('- - <0.1u@400')[0]->code);
         // 2 µA into 302 kΩ is 0.6 V: the tester's own limit is too coarse.
         $coarse = new DrawnCapacitor('C14', 22e-9, 400.0, 'coupling', workingVolts: 300, gridOhms: 302e3);
-        self::assertSame('coupling-tester-too-coarse', self::judged($coarse, '- - <2u@400', lifted: true)['reasons'][0]->code);
-        self::assertSame('coupling-tested-low', self::judged($drawn, '- - <0.1u@50', lifted: true)['reasons'][0]->code);
+        self::assertSame('coupling-tester-too-coarse', self::judged($coarse, '- - <2u@400', lifted: true)->reasons[0]->code);
+        self::assertSame('coupling-tested-low', self::judged($drawn, '- - <0.1u@50', lifted: true)->reasons[0]->code);
         // Leakage at 100 V is taken as a resistance and counted at the working 300 V.
         self::assertEqualsWithDelta(0.66, $shift('22n - 1u@100')[0]->figures['gridShiftVolts'], 1e-9);
     }
@@ -163,34 +164,34 @@ final class CapacitorTest extends TestCase
         // CAP-5: 474 V unloaded at 120 V in, 521 V at + 10 %, on 500 V parts: the ceiling is 126.6 V in.
         $drawn = new DrawnCapacitor('C1', 50e-6, 500.0, 'filter', worstVolts: 474 * 1.1, workingVolts: 430, ceilingVolts: 120 * 500 / 474);
         $case = self::judged($drawn, '52 0.5');
-        self::assertSame(['watch', 'rating-no-tubes'], [$case['word'], $case['reasons'][0]->code]);
-        self::assertEqualsWithDelta(126.6, $case['reasons'][0]->figures['ceilingVolts'], 0.05);
-        self::assertSame('danger', self::judged(new DrawnCapacitor('C1', 50e-6, 400.0, 'filter', worstVolts: 521, workingVolts: 430), '52 0.8')['word']);
+        self::assertSame(['watch', 'rating-no-tubes'], [$case->outcome->value, $case->reasons[0]->code]);
+        self::assertEqualsWithDelta(126.6, $case->reasons[0]->figures['ceilingVolts'], 0.05);
+        self::assertSame('danger', self::judged(new DrawnCapacitor('C1', 50e-6, 400.0, 'filter', worstVolts: 521, workingVolts: 430), '52 0.8')->outcome->value);
         // 400 + 34 V on a 400 V coupling capacitor at a cold start.
-        self::assertSame('rating-cold-start', self::judged(new DrawnCapacitor('C14', 22e-9, 400.0, 'coupling', worstVolts: 434, workingVolts: 250, gridOhms: 220e3), '22n')['reasons'][0]->code);
+        self::assertSame('rating-cold-start', self::judged(new DrawnCapacitor('C14', 22e-9, 400.0, 'coupling', worstVolts: 434, workingVolts: 250, gridOhms: 220e3), '22n')->reasons[0]->code);
     }
 
     public function testPrintedDrawnAndMeasuredAreThreeFacts(): void
     {
         $drawn = new DrawnCapacitor('C1', 20e-6, 450.0, 'filter', worstVolts: 420, workingVolts: 350);
-        $judge = static fn (string $mark, string $text): array => CapacitorJudge::judge($drawn, new TestRecord([TakenTest::typed(TrialKind::CapacitorMark, 'C1', '', $mark), self::trial($text)]), new CapacitorContext());
+        $judge = static fn (string $mark, string $text): CapacitorVerdict => CapacitorJudge::judge($drawn, new TestRecord([TakenTest::typed(CapacitorTestKind::CapacitorMark, 'C1', '', $mark), self::trial($text)]), new CapacitorContext());
         // Marked 32 µF at 500 V and measuring so: judged by its own mark.
         $case = $judge('32u/500', '33 1.0');
-        self::assertSame('good', $case['word'], implode(', ', self::codes($case['reasons'])));
-        self::assertEqualsWithDelta(32e-6 * 1.5, $case['window']['highFarads'], 1e-12);
-        self::assertContains('mark-as-drawn', self::codes($case['reasons']));
-        self::assertSame('capacitance-low', $judge('32u/500', '20 1.0')['reasons'][0]->code, 'as drawn, but a third of its own is gone');
-        self::assertContains('mark-more', self::codes($judge('100u/450', '105 0.4')['reasons']));
-        self::assertContains('mark-less', self::codes($judge('8u/450', '8.4 2')['reasons']));
-        self::assertSame('mark-decade', $judge('2u/450', '2.1 2')['reasons'][0]->code);
-        self::assertSame(['danger', 'rating-below-working'], [$judge('22u/300', '22 1')['word'], $judge('22u/300', '22 1')['reasons'][0]->code]);
+        self::assertSame('good', $case->outcome->value, implode(', ', self::codes($case->reasons)));
+        self::assertEqualsWithDelta(32e-6 * 1.5, $case->highFarads, 1e-12);
+        self::assertContains('mark-as-drawn', self::codes($case->reasons));
+        self::assertSame('capacitance-low', $judge('32u/500', '20 1.0')->reasons[0]->code, 'as drawn, but a third of its own is gone');
+        self::assertContains('mark-more', self::codes($judge('100u/450', '105 0.4')->reasons));
+        self::assertContains('mark-less', self::codes($judge('8u/450', '8.4 2')->reasons));
+        self::assertSame('mark-decade', $judge('2u/450', '2.1 2')->reasons[0]->code);
+        self::assertSame(['danger', 'rating-below-working'], [$judge('22u/300', '22 1')->outcome->value, $judge('22u/300', '22 1')->reasons[0]->code]);
     }
 
     public function testPolarityIsASecondLook(): void
     {
         $drawn = new DrawnCapacitor('C1', 20e-6, 100.0, 'bias');
-        $case = CapacitorJudge::judge($drawn, new TestRecord([self::trial('22 1.2'), TakenTest::typed(TrialKind::Polarity, 'C1', '', 'reversed')]), new CapacitorContext());
-        self::assertSame(['danger', 'polarity-reversed'], [$case['word'], $case['reasons'][0]->code]);
+        $case = CapacitorJudge::judge($drawn, new TestRecord([self::trial('22 1.2'), TakenTest::typed(CapacitorTestKind::Polarity, 'C1', '', 'reversed')]), new CapacitorContext());
+        self::assertSame(['danger', 'polarity-reversed'], [$case->outcome->value, $case->reasons[0]->code]);
     }
 
     /** @return iterable<string, array{School, int|null, string, string}> */
@@ -206,14 +207,14 @@ final class CapacitorTest extends TestCase
     public function testEachSchoolSaysItsReason(School $school, ?int $built, string $word, string $code): void
     {
         $case = CapacitorJudge::judge(new DrawnCapacitor('C1', 20e-6, 450.0, 'filter'), new TestRecord([self::trial('22 1.8')]), new CapacitorContext($school, $built, 2026));
-        self::assertSame($word, $case['word']);
-        self::assertContains($code, self::codes($case['reasons']));
+        self::assertSame($word, $case->outcome->value);
+        self::assertContains($code, self::codes($case->reasons));
     }
 
     public function testBiasCapacitorsAreCheapInsuranceInEverySchool(): void
     {
         $case = CapacitorJudge::judge(new DrawnCapacitor('C20', 47e-6, 100.0, 'bias'), new TestRecord([self::trial('49 0.4')]), new CapacitorContext(School::MeasureFirst, 1970, 2026));
-        self::assertContains('school-bias-insurance', self::codes($case['reasons']));
+        self::assertContains('school-bias-insurance', self::codes($case->reasons));
     }
 
     public function testReformingGoesStepByStep(): void
@@ -223,31 +224,31 @@ final class CapacitorTest extends TestCase
         self::assertSame([50.0, 450.0], [$plan->steps[0]['volts'], $plan->steps[8]['volts']]);
         self::assertLessThanOrEqual(5e-3, 450 / $plan->ohms, 'a dead short draws a few milliamperes');
         self::assertSame([6.25, 12.5, 18.75, 25.0], array_column(Reform::plan(25e-6, 25)->steps, 'volts'), 'a quarter of a small rating');
-        self::assertSame('not-begun', self::formed($plan, [])['state']);
-        self::assertSame('waiting', self::formed($plan, [[0, '50/2m']])['state']);
+        self::assertSame('not-begun', self::formed($plan, [])->state->value);
+        self::assertSame('waiting', self::formed($plan, [[0, '50/2m']])->state->value);
         $next = self::formed($plan, [[0, '50/2m'], [5, '50/40u']]);
-        self::assertSame(['next', 1], [$next['state'], $next['step']]);
-        self::assertSame(['abandon', 'reform-rises'], [self::formed($plan, [[0, '50/1m'], [5, '50/2m']])['state'], self::formed($plan, [[0, '50/1m'], [5, '50/2m']])['reason']]);
-        self::assertSame('reform-stuck', self::formed($plan, [[0, '50/1m'], [61, '50/0.9m']])['reason']);
-        self::assertSame('waiting', self::formed($plan, [[0, '50/40u'], [1, '100/2m']])['state'], 'the next step begins anew');
-        self::assertSame('done', self::formed($plan, [[0, '450/100u']])['state']);
+        self::assertSame(['next', 1], [$next->state->value, $next->step]);
+        self::assertSame(['abandon', 'reform-rises'], [self::formed($plan, [[0, '50/1m'], [5, '50/2m']])->state->value, self::formed($plan, [[0, '50/1m'], [5, '50/2m']])->reasonCode]);
+        self::assertSame('reform-stuck', self::formed($plan, [[0, '50/1m'], [61, '50/0.9m']])->reasonCode);
+        self::assertSame('waiting', self::formed($plan, [[0, '50/40u'], [1, '100/2m']])->state->value, 'the next step begins anew');
+        self::assertSame('done', self::formed($plan, [[0, '450/100u']])->state->value);
     }
 
     public function testReplacementsAndStacks(): void
     {
         $plain = Replacement::propose(new DrawnCapacitor('C1', 20e-6, 450.0, 'filter', worstVolts: 420));
-        self::assertSame([22e-6, 450.0, null], [round($plain['farads'], 9), $plain['ratedVolts'], $plain['stack']]);
+        self::assertSame([22e-6, 450.0, null], [round($plain->farads, 9), $plain->ratedVolts, $plain->stack]);
         $coupling = Replacement::propose(new DrawnCapacitor('C14', 22e-9, 400.0, 'coupling', worstVolts: 434));
-        self::assertSame(630.0, $coupling['ratedVolts']);
+        self::assertSame(630.0, $coupling->ratedVolts);
         // CAP-9: a GZ34 takes 60 µF at most, a 5Y3GT some 20 µF (from memory).
         $limited = Replacement::propose(new DrawnCapacitor('C1', 32e-6, 450.0, 'reservoir', worstVolts: 400, rectifierTube: '5Y3GT', rectifierFarads: 20e-6));
-        self::assertSame('5Y3GT', $limited['limitedBy']);
-        self::assertLessThanOrEqual(20e-6, $limited['farads']);
-        $stack = Replacement::propose(new DrawnCapacitor('C1', 50e-6, 500.0, 'reservoir', worstVolts: 640))['stack'];
+        self::assertSame('5Y3GT', $limited->limitedBy);
+        self::assertLessThanOrEqual(20e-6, $limited->farads);
+        $stack = Replacement::propose(new DrawnCapacitor('C1', 50e-6, 500.0, 'reservoir', worstVolts: 640))->stack;
         self::assertNotNull($stack);
-        self::assertGreaterThanOrEqual(50e-6, $stack['each'] / 2);
-        self::assertGreaterThan(0.55 * 640, $stack['ratedVolts']);
-        self::assertGreaterThan(5 * Leakage::LongLife->limitAmperes($stack['each'], $stack['ratedVolts']), $stack['shareVolts'] / $stack['balancingOhms'], 'the balance outweighs the leakage');
+        self::assertGreaterThanOrEqual(50e-6, $stack->eachFarads / 2);
+        self::assertGreaterThan(0.55 * 640, $stack->ratedVolts);
+        self::assertGreaterThan(5 * Leakage::LongLife->limitAmperes($stack->eachFarads, $stack->ratedVolts), $stack->shareVolts / $stack->balancingOhms, 'the balance outweighs the leakage');
     }
 
     public function testCathodeBypassExample(): void
@@ -295,12 +296,10 @@ final class CapacitorTest extends TestCase
 
     /**
      * @param list<array{int, string}> $log minutes and what was typed
-     *
-     * @return array{state: string, step: int, reason: string}
      */
-    private static function formed(Reform $plan, array $log): array
+    private static function formed(Reform $plan, array $log): ReformProgress
     {
-        return $plan->progress(new TestRecord(array_map(static fn (array $l): TakenTest => TakenTest::typed(TrialKind::Reform, 'C1', '', $l[1], false, 60.0 * $l[0]), $log)));
+        return $plan->progress(new TestRecord(array_map(static fn (array $l): TakenTest => TakenTest::typed(CapacitorTestKind::Reform, 'C1', '', $l[1], false, 60.0 * $l[0]), $log)));
     }
 
     private static function lantern(): CircuitAtWork
@@ -312,15 +311,14 @@ final class CapacitorTest extends TestCase
         return CircuitAtWork::of($sheet, $sheet->circuit, AsFitted::drawn($sheet->circuit->netlist, new Factors()), $tubes);
     }
 
-    /** @return array{word: string, verdict: Verdict, reasons: list<Reason>, window: array{lowFarads: float, highFarads: float}} */
-    private static function judged(DrawnCapacitor $drawn, string $text, bool $lifted = false): array
+    private static function judged(DrawnCapacitor $drawn, string $text, bool $lifted = false): CapacitorVerdict
     {
         return CapacitorJudge::judge($drawn, new TestRecord([self::trial($text, $lifted)]), new CapacitorContext());
     }
 
     private static function trial(string $text, bool $lifted = false): TakenTest
     {
-        return TakenTest::typed(TrialKind::Capacitor, 'C1', '', $text, $lifted);
+        return TakenTest::typed(CapacitorTestKind::Capacitor, 'C1', '', $text, $lifted);
     }
 
     /**

@@ -13,12 +13,13 @@ use Yew\Core\Look\DateCode;
 use Yew\Core\Look\FuseCheck;
 use Yew\Core\Look\LookJudge;
 use Yew\Core\Look\LookPlan;
+use Yew\Core\Look\LookTestKind;
 use Yew\Core\Look\MainsConversion;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestKind;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 final class LookTest extends TestCase
 {
@@ -165,35 +166,35 @@ final class LookTest extends TestCase
         self::assertNull(DateCode::builtNotBefore([]));
     }
 
-    /** @return iterable<string, array{TrialKind, string, string, string, Verdict}> */
+    /** @return iterable<string, array{TestKind, string, string, string, Verdict}> */
     public static function seen(): iterable
     {
-        yield 'a milky tube' => [TrialKind::TubeLook, '', 'white', 'tube-look-white', Verdict::Out];
-        yield 'a two-wire cord' => [TrialKind::Cord, '', 'two', 'cord-two-wire', Verdict::Out];
-        yield 'no class Y' => [TrialKind::LineCapacitor, '', 'other', 'line-capacitor-other', Verdict::Out];
-        yield 'earth through a cord (SAFE-4a)' => [TrialKind::EarthBond, 'cord', '0.18', 'earth-good', Verdict::Within];
-        yield 'the same at the inlet' => [TrialKind::EarthBond, '', '0.18', 'earth-high', Verdict::Danger];
-        yield 'no earth' => [TrialKind::EarthBond, 'cord', 'ol', 'earth-open', Verdict::Danger];
-        yield 'mains holds' => [TrialKind::MainsInsulation, '', '500/>50M', 'mains-tight', Verdict::Within];
-        yield 'mains leaks' => [TrialKind::MainsInsulation, '', '500/340k', 'mains-leaks', Verdict::Danger];
-        yield 'mains leaks, as a current' => [TrialKind::MainsInsulation, '', '500/2mA', 'mains-leaks', Verdict::Danger];
-        yield 'at most a fifth of an ohm' => [TrialKind::EarthBond, 'cord', '<0.2', 'earth-good', Verdict::Within];
-        yield 'at most half an ohm says nothing' => [TrialKind::EarthBond, 'cord', '<0.5', 'earth-bound', Verdict::CannotSay];
-        yield 'at least half an ohm' => [TrialKind::EarthBond, 'cord', '>0.5', 'earth-high', Verdict::Danger];
-        yield 'beyond any lead' => [TrialKind::EarthBond, 'cord', '>1k', 'earth-open', Verdict::Danger];
-        yield 'mains seen to half a megohm' => [TrialKind::MainsInsulation, '', '500/>500k', 'mains-meter-too-coarse', Verdict::CannotSay];
-        yield 'mains seen to a megohm' => [TrialKind::MainsInsulation, '', '500/>1M', 'mains-tight', Verdict::Within];
-        yield 'mains, overload' => [TrialKind::MainsInsulation, '', '500/ol', 'mains-limit-not-said', Verdict::CannotSay];
-        yield 'mains, nothing on a milliamperemeter' => [TrialKind::MainsInsulation, '', '500/0mA', 'mains-meter-too-coarse', Verdict::CannotSay];
-        yield 'mains, at least two milliamperes' => [TrialKind::MainsInsulation, '', '500/>2mA', 'mains-leaks', Verdict::Danger];
-        yield 'mains, at most 400 kilohms' => [TrialKind::MainsInsulation, '', '500/<400k', 'mains-leaks', Verdict::Danger];
-        yield 'tested too low' => [TrialKind::MainsInsulation, '', '50/>20M', 'mains-tested-low', Verdict::CannotSay];
-        yield 'a bridged holder' => [TrialKind::Fuse, '', 'bridged', 'fuse-bridged', Verdict::Danger];
-        yield 'an empty holder' => [TrialKind::Fuse, '', 'none', 'fuse-missing', Verdict::Out];
+        yield 'a milky tube' => [LookTestKind::TubeLook, '', 'white', 'tube-look-white', Verdict::Out];
+        yield 'a two-wire cord' => [LookTestKind::Cord, '', 'two', 'cord-two-wire', Verdict::Out];
+        yield 'no class Y' => [LookTestKind::LineCapacitor, '', 'other', 'line-capacitor-other', Verdict::Out];
+        yield 'earth through a cord (SAFE-4a)' => [LookTestKind::EarthBond, 'cord', '0.18', 'earth-good', Verdict::Within];
+        yield 'the same at the inlet' => [LookTestKind::EarthBond, '', '0.18', 'earth-high', Verdict::Danger];
+        yield 'no earth' => [LookTestKind::EarthBond, 'cord', 'ol', 'earth-open', Verdict::Danger];
+        yield 'mains holds' => [LookTestKind::MainsInsulation, '', '500/>50M', 'mains-tight', Verdict::Within];
+        yield 'mains leaks' => [LookTestKind::MainsInsulation, '', '500/340k', 'mains-leaks', Verdict::Danger];
+        yield 'mains leaks, as a current' => [LookTestKind::MainsInsulation, '', '500/2mA', 'mains-leaks', Verdict::Danger];
+        yield 'at most a fifth of an ohm' => [LookTestKind::EarthBond, 'cord', '<0.2', 'earth-good', Verdict::Within];
+        yield 'at most half an ohm says nothing' => [LookTestKind::EarthBond, 'cord', '<0.5', 'earth-bound', Verdict::CannotSay];
+        yield 'at least half an ohm' => [LookTestKind::EarthBond, 'cord', '>0.5', 'earth-high', Verdict::Danger];
+        yield 'beyond any lead' => [LookTestKind::EarthBond, 'cord', '>1k', 'earth-open', Verdict::Danger];
+        yield 'mains seen to half a megohm' => [LookTestKind::MainsInsulation, '', '500/>500k', 'mains-meter-too-coarse', Verdict::CannotSay];
+        yield 'mains seen to a megohm' => [LookTestKind::MainsInsulation, '', '500/>1M', 'mains-tight', Verdict::Within];
+        yield 'mains, overload' => [LookTestKind::MainsInsulation, '', '500/ol', 'mains-limit-not-said', Verdict::CannotSay];
+        yield 'mains, nothing on a milliamperemeter' => [LookTestKind::MainsInsulation, '', '500/0mA', 'mains-meter-too-coarse', Verdict::CannotSay];
+        yield 'mains, at least two milliamperes' => [LookTestKind::MainsInsulation, '', '500/>2mA', 'mains-leaks', Verdict::Danger];
+        yield 'mains, at most 400 kilohms' => [LookTestKind::MainsInsulation, '', '500/<400k', 'mains-leaks', Verdict::Danger];
+        yield 'tested too low' => [LookTestKind::MainsInsulation, '', '50/>20M', 'mains-tested-low', Verdict::CannotSay];
+        yield 'a bridged holder' => [LookTestKind::Fuse, '', 'bridged', 'fuse-bridged', Verdict::Danger];
+        yield 'an empty holder' => [LookTestKind::Fuse, '', 'none', 'fuse-missing', Verdict::Out];
     }
 
     #[DataProvider('seen')]
-    public function testWhatWasSeenIsJudged(TrialKind $kind, string $subject, string $text, string $code, Verdict $verdict): void
+    public function testWhatWasSeenIsJudged(TestKind $kind, string $subject, string $text, string $code, Verdict $verdict): void
     {
         $reasons = LookJudge::judge(TakenTest::typed($kind, 'x', $subject, $text));
         self::assertSame([$code, $verdict], [$reasons[0]->code, $reasons[0]->verdict]);

@@ -8,19 +8,21 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\Factors;
-use Yew\Core\Resistor\DrawnPaths;
-use Yew\Core\Resistor\DrawnResistor;
-use Yew\Core\Resistor\DrawnResistors;
+use Yew\Core\Drawn\DrawnPaths;
+use Yew\Core\Drawn\DrawnPinPair;
+use Yew\Core\Drawn\DrawnResistor;
+use Yew\Core\Drawn\DrawnResistors;
 use Yew\Core\Resistor\HeaterJudge;
 use Yew\Core\Resistor\ResistorJudge;
+use Yew\Core\Resistor\ResistorTestKind;
 use Yew\Core\Resistor\SocketJudge;
 use Yew\Core\Sheet\CircuitAtWork;
 use Yew\Core\Sheet\SheetCodec;
 use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestKind;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 use Yew\Core\Tests\Tube\ShippedTubes;
 
 final class ResistorTest extends TestCase
@@ -60,18 +62,18 @@ final class ResistorTest extends TestCase
     #[DataProvider('readings')]
     public function testInPlaceAndLifted(DrawnResistor $drawn, string $text, bool $lifted, string $word, string $code): void
     {
-        $case = ResistorJudge::judge($drawn, self::tests([TrialKind::Resistor, '', $text, $lifted]), null, null);
-        self::assertSame([$word, $code], [$case['word'], $case['reasons'][0]->code]);
+        $case = ResistorJudge::judge($drawn, self::tests([ResistorTestKind::Resistor, '', $text, $lifted]), null, null);
+        self::assertSame([$word, $code], [$case->outcome->value, $case->reasons[0]->code]);
     }
 
     public function testLiftedStandsForInPlaceAndBothAreShown(): void
     {
         $drawn = new DrawnResistor('R1', 1e3, 'a', 'b', 10.0, inCircuitOhms: 610.0);
-        $case = ResistorJudge::judge($drawn, new TestRecord([TakenTest::typed(TrialKind::Resistor, 'R1', '', '1k6', true), TakenTest::typed(TrialKind::Resistor, 'R1', '', '610')]), null, null);
-        self::assertSame('replace', $case['word'], '1.6 kΩ lifted is not cured by 610 Ω in place');
-        self::assertSame([['resistor-high', 'now'], ['resistor-within', 'superseded']], array_map(static fn (Reason $r): array => [$r->code, $r->stands], $case['reasons']));
-        $better = ResistorJudge::judge($drawn, new TestRecord([TakenTest::typed(TrialKind::Resistor, 'R1', '', '<2k'), TakenTest::typed(TrialKind::Resistor, 'R1', '', '612')]), null, null);
-        self::assertSame(['good', ['resistor-within']], [$better['word'], array_map(static fn (Reason $r): string => $r->code, $better['reasons'])], '"cannot say" gives way to what could say it');
+        $case = ResistorJudge::judge($drawn, new TestRecord([TakenTest::typed(ResistorTestKind::Resistor, 'R1', '', '1k6', true), TakenTest::typed(ResistorTestKind::Resistor, 'R1', '', '610')]), null, null);
+        self::assertSame('replace', $case->outcome->value, '1.6 kΩ lifted is not cured by 610 Ω in place');
+        self::assertSame([['resistor-high', 'now'], ['resistor-within', 'superseded']], array_map(static fn (Reason $r): array => [$r->code, $r->stands], $case->reasons));
+        $better = ResistorJudge::judge($drawn, new TestRecord([TakenTest::typed(ResistorTestKind::Resistor, 'R1', '', '<2k'), TakenTest::typed(ResistorTestKind::Resistor, 'R1', '', '612')]), null, null);
+        self::assertSame(['good', ['resistor-within']], [$better->outcome->value, array_map(static fn (Reason $r): string => $r->code, $better->reasons)], '"cannot say" gives way to what could say it');
     }
 
     public function testItsOwnOhmsAreWorkedBackFromThePlace(): void
@@ -80,8 +82,8 @@ final class ResistorTest extends TestCase
         $beside = 1 / (1 / 80e3 - 1 / 100e3);
         foreach ([92e3, 100e3, 108e3] as $own) {
             $read = 1 / (1 / $own + 1 / $beside);
-            $case = ResistorJudge::judge($drawn, self::tests([TrialKind::Resistor, '', \sprintf('%.3fk', $read / 1e3), false]), null, null);
-            self::assertEqualsWithDelta($own, $case['ownOhms'] ?? 0, 30);
+            $case = ResistorJudge::judge($drawn, self::tests([ResistorTestKind::Resistor, '', \sprintf('%.3fk', $read / 1e3), false]), null, null);
+            self::assertEqualsWithDelta($own, $case->ownOhms ?? 0, 30);
         }
     }
 
@@ -91,8 +93,8 @@ final class ResistorTest extends TestCase
             foreach ([1.0, 0.7, 0.1, 0.001] as $share) {
                 foreach ([1.0, 5.0, 20.0] as $percent) {
                     $case = ResistorJudge::judge(new DrawnResistor('R', $ohms, 'a', 'b', $percent, inCircuitOhms: $share * $ohms), new TestRecord(), null, null, $percent);
-                    self::assertLessThan($case['expectedOhms'] + 1e-9, $case['lowOhms']);
-                    self::assertGreaterThan($case['expectedOhms'] - 1e-9, $case['highOhms']);
+                    self::assertLessThan($case->expectedOhms + 1e-9, $case->lowOhms);
+                    self::assertGreaterThan($case->expectedOhms - 1e-9, $case->highOhms);
                 }
             }
         }
@@ -102,16 +104,16 @@ final class ResistorTest extends TestCase
     {
         // JUDGE-9: two 270 k at 302 k each are perfectly matched and 12 % high.
         $drawn = new DrawnResistor('R19', 270e3, 'a', 'b', inCircuitOhms: 270e3, does: 'plate', mate: 'R20');
-        $mate = TakenTest::typed(TrialKind::Resistor, 'R20', '', '302k');
-        $codes = array_map(static fn (Reason $r): string => $r->code, ResistorJudge::judge($drawn, self::tests([TrialKind::Resistor, '', '302k', false]), $mate, null)['reasons']);
+        $mate = TakenTest::typed(ResistorTestKind::Resistor, 'R20', '', '302k');
+        $codes = array_map(static fn (Reason $r): string => $r->code, ResistorJudge::judge($drawn, self::tests([ResistorTestKind::Resistor, '', '302k', false]), $mate, null)->reasons);
         self::assertSame(['pair-off-together', 'pair-matched'], $codes);
-        $apart = array_map(static fn (Reason $r): string => $r->code, ResistorJudge::judge($drawn, self::tests([TrialKind::Resistor, '', '276k', false]), $mate, null)['reasons']);
+        $apart = array_map(static fn (Reason $r): string => $r->code, ResistorJudge::judge($drawn, self::tests([ResistorTestKind::Resistor, '', '276k', false]), $mate, null)->reasons);
         self::assertContains('pair-unlike', $apart);
     }
 
     public function testBalanceCountsWhereItIsBalanceThatCounts(): void
     {
-        $judged = static fn (string $does, float $ohms, string $mine, string $other): array => [($c = ResistorJudge::judge(new DrawnResistor('R19', $ohms, 'a', 'b', inCircuitOhms: $ohms, does: $does, mate: 'R20'), self::tests([TrialKind::Resistor, '', $mine, false]), TakenTest::typed(TrialKind::Resistor, 'R20', '', $other), null))['word'], array_map(static fn (Reason $r): string => $r->code, $c['reasons'])];
+        $judged = static fn (string $does, float $ohms, string $mine, string $other): array => [($c = ResistorJudge::judge(new DrawnResistor('R19', $ohms, 'a', 'b', inCircuitOhms: $ohms, does: $does, mate: 'R20'), self::tests([ResistorTestKind::Resistor, '', $mine, false]), TakenTest::typed(ResistorTestKind::Resistor, 'R20', '', $other), null))->outcome->value, array_map(static fn (Reason $r): string => $r->code, $c->reasons)];
         // JUDGE-9: two 270 k at 302 k each.
         self::assertSame(['watch', ['pair-off-together', 'pair-matched']], $judged('plate', 270e3, '302k', '302k'), 'in balance, and off its value: both are said');
         self::assertSame(['watch', ['pair-off-together', 'pair-matched']], $judged('plate', 270e3, '337k', '337k'));
@@ -124,13 +126,13 @@ final class ResistorTest extends TestCase
 
     public function testAGoodReadingDoesNotSaveABurntPart(): void
     {
-        $case = ResistorJudge::judge(new DrawnResistor('R5', 470, 'B', 'V4.4', inCircuitOhms: 470), self::tests([TrialKind::Resistor, '', '471', false]), null, 'burnt');
-        self::assertSame(['replace', 'resistor-damaged'], [$case['word'], $case['reasons'][0]->code]);
+        $case = ResistorJudge::judge(new DrawnResistor('R5', 470, 'B', 'V4.4', inCircuitOhms: 470), self::tests([ResistorTestKind::Resistor, '', '471', false]), null, 'burnt');
+        self::assertSame(['replace', 'resistor-damaged'], [$case->outcome->value, $case->reasons[0]->code]);
     }
 
     public function testDissipationAgainstItsRating(): void
     {
-        $codes = static fn (float $watts): array => array_map(static fn (Reason $r): string => $r->code, ResistorJudge::judge(new DrawnResistor('R', 1e3, 'a', 'b', 10, 1.0, 1e3, watts: $watts), new TestRecord(), null, null)['reasons']);
+        $codes = static fn (float $watts): array => array_map(static fn (Reason $r): string => $r->code, ResistorJudge::judge(new DrawnResistor('R', 1e3, 'a', 'b', 10, 1.0, 1e3, watts: $watts), new TestRecord(), null, null)->reasons);
         self::assertSame([[], ['resistor-runs-hot'], ['resistor-overloaded']], [$codes(0.4), $codes(0.7), $codes(1.2)]);
     }
 
@@ -150,55 +152,55 @@ final class ResistorTest extends TestCase
     {
         $paths = [];
         foreach (DrawnPaths::through(self::lantern(), 'V4') as $path) {
-            $paths[$path['to']] = $path;
+            $paths[$path->to] = $path;
         }
-        self::assertSame(['A', 'B', 'N2', 'chassis'], [$paths['V4.3']['from'], $paths['V4.4']['from'], $paths['V4.5']['from'], $paths['V4.8']['from']]);
-        self::assertEqualsWithDelta(58, $paths['V4.3']['ohms'] ?? 0, 0.5, 'half of the primary');
-        self::assertEqualsWithDelta(470, $paths['V4.4']['ohms'] ?? 0, 1);
-        self::assertEqualsWithDelta(221.5e3, $paths['V4.5']['ohms'] ?? 0, 500, 'leak and stopper');
-        $forbidden = array_column(DrawnPaths::forbidden(self::lantern(), 'V4'), 'electrodes');
+        self::assertSame(['A', 'B', 'N2', 'chassis'], [$paths['V4.3']->from, $paths['V4.4']->from, $paths['V4.5']->from, $paths['V4.8']->from]);
+        self::assertEqualsWithDelta(58, $paths['V4.3']->ohms ?? 0, 0.5, 'half of the primary');
+        self::assertEqualsWithDelta(470, $paths['V4.4']->ohms ?? 0, 1);
+        self::assertEqualsWithDelta(221.5e3, $paths['V4.5']->ohms ?? 0, 500, 'leak and stopper');
+        $forbidden = array_map(static fn (DrawnPinPair $p): string => $p->electrodes, DrawnPaths::forbidden(self::lantern(), 'V4'));
         foreach (['plate–screen', 'grid–screen', 'heater–cathode'] as $pair) {
             self::assertContains($pair, $forbidden);
         }
     }
 
-    /** @return iterable<string, array{list<array{TrialKind, string, string}>, string, string}> */
+    /** @return iterable<string, array{list<array{TestKind, string, string}>, string, string}> */
     public static function sockets(): iterable
     {
-        yield 'all grip' => [[[TrialKind::Contacts, '', 'ok']], 'sound', 'contacts-good'];
-        yield 'the grid loses its bias' => [[[TrialKind::Contacts, '', '5 loose']], 'bad', 'contact-loses-bias'];
-        yield 'another pin spread' => [[[TrialKind::Contacts, '', '3 l, 8 dirty']], 'bad', 'contact-bad'];
-        yield 'dirt' => [[[TrialKind::Contacts, '', '3 dirty']], 'watch', 'contact-dirty'];
-        yield 'no way to the grid: no bias' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'N2→V4.5', 'ol']], 'bad', 'path-bias-open'];
-        yield 'open while wiggled, then as drawn' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'N2→V4.5', 'ol'], [TrialKind::Path, 'N2→V4.5', '222k']], 'bad', 'path-bias-open'];
-        yield 'a bound that says nothing of a path' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'N2→V4.5', '>5']], 'watch', 'path-bound'];
-        yield 'a bound that says the path is broken' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'N2→V4.5', '>20M']], 'bad', 'path-bias-open'];
-        yield 'pins apart as far as 5 Ω' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '3-4', '>5']], 'watch', 'pins-bound'];
-        yield 'pins apart as far as a megohm' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '2-8', '>1M']], 'sound', 'pins-apart'];
-        yield 'pins apart as far as 900 kΩ' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '2-8', '>900k']], 'watch', 'pins-bound'];
-        yield 'pins touch, at most' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '3-4', '<1']], 'bad', 'pins-touch'];
-        yield 'a short that came and went' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '3-4', '0.4'], [TrialKind::PinShort, '3-4', '640']], 'bad', 'pins-touch'];
-        yield 'a loose contact does not heal' => [[[TrialKind::Contacts, '', '5 loose'], [TrialKind::Contacts, '', 'ok']], 'bad', 'contact-loses-bias'];
-        yield 'a stopper bypassed' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'B→V4.4', '2.1']], 'bad', 'path-short'];
-        yield 'a bad joint on the way' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::Path, 'A→V4.3', '260']], 'bad', 'path-high'];
-        yield 'plate and screen touch' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '3-4', '0.4']], 'bad', 'pins-touch'];
-        yield 'apart as the circuit has it' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '3-4', '640']], 'sound', 'pins-apart'];
-        yield 'heater leaks to the cathode' => [[[TrialKind::Contacts, '', 'ok'], [TrialKind::PinShort, '2-8', '40k']], 'bad', 'pins-leak'];
+        yield 'all grip' => [[[ResistorTestKind::Contacts, '', 'ok']], 'sound', 'contacts-good'];
+        yield 'the grid loses its bias' => [[[ResistorTestKind::Contacts, '', '5 loose']], 'bad', 'contact-loses-bias'];
+        yield 'another pin spread' => [[[ResistorTestKind::Contacts, '', '3 l, 8 dirty']], 'bad', 'contact-bad'];
+        yield 'dirt' => [[[ResistorTestKind::Contacts, '', '3 dirty']], 'watch', 'contact-dirty'];
+        yield 'no way to the grid: no bias' => [[[ResistorTestKind::Contacts, '', 'ok'], [ResistorTestKind::Path, 'N2→V4.5', 'ol']], 'bad', 'path-bias-open'];
+        yield 'open while wiggled, then as drawn' => [[[ResistorTestKind::Contacts, '', 'ok'], [ResistorTestKind::Path, 'N2→V4.5', 'ol'], [ResistorTestKind::Path, 'N2→V4.5', '222k']], 'bad', 'path-bias-open'];
+        yield 'a bound that says nothing of a path' => [[[ResistorTestKind::Contacts, '', 'ok'], [ResistorTestKind::Path, 'N2→V4.5', '>5']], 'watch', 'path-bound'];
+        yield 'a bound that says the path is broken' => [[[ResistorTestKind::Contacts, '', 'ok'], [ResistorTestKind::Path, 'N2→V4.5', '>20M']], 'bad', 'path-bias-open'];
+        yield 'pins apart as far as 5 Ω' => [[[ResistorTestKind::Contacts, '', 'ok'], [ResistorTestKind::PinShort, '3-4', '>5']], 'watch', 'pins-bound'];
+        yield 'pins apart as far as a megohm' => [[[ResistorTestKind::Contacts, '', 'ok'], [ResistorTestKind::PinShort, '2-8', '>1M']], 'sound', 'pins-apart'];
+        yield 'pins apart as far as 900 kΩ' => [[[ResistorTestKind::Contacts, '', 'ok'], [ResistorTestKind::PinShort, '2-8', '>900k']], 'watch', 'pins-bound'];
+        yield 'pins touch, at most' => [[[ResistorTestKind::Contacts, '', 'ok'], [ResistorTestKind::PinShort, '3-4', '<1']], 'bad', 'pins-touch'];
+        yield 'a short that came and went' => [[[ResistorTestKind::Contacts, '', 'ok'], [ResistorTestKind::PinShort, '3-4', '0.4'], [ResistorTestKind::PinShort, '3-4', '640']], 'bad', 'pins-touch'];
+        yield 'a loose contact does not heal' => [[[ResistorTestKind::Contacts, '', '5 loose'], [ResistorTestKind::Contacts, '', 'ok']], 'bad', 'contact-loses-bias'];
+        yield 'a stopper bypassed' => [[[ResistorTestKind::Contacts, '', 'ok'], [ResistorTestKind::Path, 'B→V4.4', '2.1']], 'bad', 'path-short'];
+        yield 'a bad joint on the way' => [[[ResistorTestKind::Contacts, '', 'ok'], [ResistorTestKind::Path, 'A→V4.3', '260']], 'bad', 'path-high'];
+        yield 'plate and screen touch' => [[[ResistorTestKind::Contacts, '', 'ok'], [ResistorTestKind::PinShort, '3-4', '0.4']], 'bad', 'pins-touch'];
+        yield 'apart as the circuit has it' => [[[ResistorTestKind::Contacts, '', 'ok'], [ResistorTestKind::PinShort, '3-4', '640']], 'sound', 'pins-apart'];
+        yield 'heater leaks to the cathode' => [[[ResistorTestKind::Contacts, '', 'ok'], [ResistorTestKind::PinShort, '2-8', '40k']], 'bad', 'pins-leak'];
     }
 
-    /** @param list<array{TrialKind, string, string}> $tests */
+    /** @param list<array{TestKind, string, string}> $tests */
     #[DataProvider('sockets')]
     public function testSockets(array $tests, string $word, string $code): void
     {
         $circuit = self::lantern();
         $case = SocketJudge::judge(self::tests(...array_map(static fn (array $t): array => [$t[0], $t[1], $t[2], false], $tests)), DrawnPaths::through($circuit, 'V4'), DrawnPaths::forbidden($circuit, 'V4'), true);
-        self::assertSame([$word, true], [$case['word'], \in_array($code, array_map(static fn (Reason $r): string => $r->code, $case['reasons']), true)], $code);
+        self::assertSame([$word, true], [$case->outcome->value, \in_array($code, array_map(static fn (Reason $r): string => $r->code, $case->reasons), true)], $code);
     }
 
     public function testTheSamePinsOfTheSisterShouldReadAlike(): void
     {
         $circuit = self::lantern();
-        $codes = static fn (string $mine, string $sister): array => array_map(static fn (Reason $r): string => $r->code, SocketJudge::judge(self::tests([TrialKind::PinShort, '3-4', $mine, false]), [], DrawnPaths::forbidden($circuit, 'V4'), true, self::tests([TrialKind::PinShort, '3-4', $sister, false]))['reasons']);
+        $codes = static fn (string $mine, string $sister): array => array_map(static fn (Reason $r): string => $r->code, SocketJudge::judge(self::tests([ResistorTestKind::PinShort, '3-4', $mine, false]), [], DrawnPaths::forbidden($circuit, 'V4'), true, self::tests([ResistorTestKind::PinShort, '3-4', $sister, false]))->reasons);
         self::assertNotContains('pins-unlike-sister', $codes('640', '648'));
         self::assertContains('pins-unlike-sister', $codes('640', '1100'));
         self::assertContains('pins-unlike-sister', $codes('640', 'ol'));
@@ -207,11 +209,11 @@ final class ResistorTest extends TestCase
     public function testTheHeatersReference(): void
     {
         $codes = static fn (TestRecord $tests): array => array_map(static fn (Reason $r): string => $r->code, HeaterJudge::judge($tests));
-        self::assertSame(['heater-floats'], $codes(self::tests([TrialKind::HeaterReference, '', 'none', false])));
-        self::assertSame(['heater-two-resistors', 'heater-legs-alike'], $codes(self::tests([TrialKind::HeaterReference, '', 'two', false], [TrialKind::HeaterLegs, '', '3.15/3.18', false])));
-        self::assertContains('heater-legs-apart', $codes(self::tests([TrialKind::HeaterLegs, '', '6.1/0.2', false])));
+        self::assertSame(['heater-floats'], $codes(self::tests([ResistorTestKind::HeaterReference, '', 'none', false])));
+        self::assertSame(['heater-two-resistors', 'heater-legs-alike'], $codes(self::tests([ResistorTestKind::HeaterReference, '', 'two', false], [ResistorTestKind::HeaterLegs, '', '3.15/3.18', false])));
+        self::assertContains('heater-legs-apart', $codes(self::tests([ResistorTestKind::HeaterLegs, '', '6.1/0.2', false])));
         // HEAT-1: two 100 Ω dissipate 0.1 W each.
-        self::assertEqualsWithDelta(0.1, HeaterJudge::judge(self::tests([TrialKind::HeaterReference, '', 'two', false]))[0]->figures['eachWatts'], 1e-3);
+        self::assertEqualsWithDelta(0.1, HeaterJudge::judge(self::tests([ResistorTestKind::HeaterReference, '', 'two', false]))[0]->figures['eachWatts'], 1e-3);
     }
 
     private static function lantern(): CircuitAtWork
@@ -223,7 +225,7 @@ final class ResistorTest extends TestCase
         return CircuitAtWork::of($sheet, $sheet->circuit, AsFitted::drawn($sheet->circuit->netlist, new Factors()), $tubes);
     }
 
-    /** @param array{TrialKind, string, string, bool} ...$typed */
+    /** @param array{TestKind, string, string, bool} ...$typed */
     private static function tests(array ...$typed): TestRecord
     {
         return new TestRecord(array_map(static fn (array $t): TakenTest => TakenTest::typed($t[0], 'it', $t[1], $t[2], $t[3]), array_values($typed)));

@@ -7,10 +7,14 @@ namespace Yew\Core\Tests\Safety;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Bench\ChassisState;
+use Yew\Core\Codec\Fields;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Safety\Gates;
 use Yew\Core\Safety\Hazard;
 use Yew\Core\Safety\Stop;
+use Yew\Core\Station\Item;
+use Yew\Core\Station\Outcome;
+use Yew\Core\Station\PartVerdict;
 use Yew\Core\Test\Reason;
 
 /** SAFE-4 and SAFE-6; contract §8. */
@@ -37,34 +41,18 @@ final class SafetyTest extends TestCase
         self::assertSame($stops, null !== Stop::brokenBy('V4.5', $verdict, $code, $worst, [], $state, 10.0));
     }
 
-    public function testAfterAStopNothingButOffProofsAndFindings(): void
-    {
-        $stop = self::stop();
-        foreach (['discharge-proof', 'note', 'photo', 'finding', 'correction'] as $kind) {
-            self::assertTrue($stop->takes($kind), $kind);
-        }
-        self::assertTrue($stop->takes('state-change', 'discharging'));
-        foreach (['ramping', 'energised', 'driven', null] as $to) {
-            self::assertFalse($stop->takes('state-change', $to), (string) $to);
-        }
-        foreach (['reading', 'conditions', 'as-fitted', 'trial', 'accept', 'close-out', 'sheet-chosen', 'left-alone', 'something new'] as $kind) {
-            self::assertFalse($stop->takes($kind), $kind);
-        }
-    }
-
     public function testItEndsOnceItIsOffAndHasACause(): void
     {
-        self::assertNull(self::stop()->after('state-change', 'discharging')?->after('finding'));
-        self::assertNull(self::stop()->after('finding')?->after('state-change', 'discharging'));
-        self::assertNotNull(self::stop()->after('finding'), 'still on');
-        self::assertNotNull(self::stop()->after('state-change', 'discharging'), 'no cause yet');
-        self::assertNotNull(self::stop()->after('state-change', 'energised')?->after('finding'), 'that was not off');
-        self::assertEquals(self::stop(), Stop::fromArray(self::stop()->toArray()));
+        self::assertNull(self::stop()->switchedOff()?->explained());
+        self::assertNull(self::stop()->explained()?->switchedOff());
+        self::assertNotNull(self::stop()->explained()?->explained(), 'still on');
+        self::assertNotNull(self::stop()->switchedOff()?->switchedOff(), 'no cause yet');
+        self::assertEquals(self::stop(), Stop::decode(Fields::of(self::stop()->toArray())));
     }
 
     public function testWhatSpeaksAgainstPower(): void
     {
-        $of = static fn (string $word, Reason ...$reasons): array => array_map(static fn (Hazard $h): string => $h->code, Hazard::ofPart('it', $word, array_values($reasons)));
+        $of = static fn (string $word, Reason ...$reasons): array => array_map(static fn (Hazard $h): string => $h->code, Hazard::of(new Item('it', '', '', '', new PartVerdict(Outcome::from($word), Verdict::Out, array_values($reasons)), [])));
         self::assertSame(['polarity-reversed'], $of('danger', new Reason('polarity-reversed', Verdict::Danger), new Reason('esr-high', Verdict::Out)), 'a worn part is no hazard, a reversed one is');
         self::assertSame(['halves-unequal'], $of('condemned', new Reason('halves-unequal', Verdict::Out), new Reason('surface-warm', Verdict::Watch)));
         self::assertSame(['cord-two-wire'], $of('unsafe', new Reason('cord-two-wire', Verdict::Out)));

@@ -7,50 +7,54 @@ namespace Yew\Core\Tests\Test;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Capacitor\CapacitorJudge;
-use Yew\Core\Capacitor\DrawnCapacitor;
-use Yew\Core\Iron\DrawnTransformer;
+use Yew\Core\Capacitor\CapacitorTestKind;
+use Yew\Core\Drawn\DrawnCapacitor;
+use Yew\Core\Drawn\DrawnTransformer;
+use Yew\Core\Drawn\DrawnWinding;
 use Yew\Core\Iron\IronPlan;
+use Yew\Core\Iron\IronTestKind;
+use Yew\Core\Station\Step;
 use Yew\Core\Test\Check;
-use Yew\Core\Test\Step;
+use Yew\Core\Test\Slip;
 use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestKind;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 /** JUDGE-7c: slips of a decade, a unit, or swapped fields are asked about. */
 final class CheckTest extends TestCase
 {
-    /** @return iterable<string, array{TrialKind, string, string, string|null, float}> test, subject, typed, slip, factor */
+    /** @return iterable<string, array{TestKind, string, string, string|null, float}> test, subject, typed, slip, factor */
     public static function iron(): iterable
     {
-        yield 'a winding as drawn' => [TrialKind::WindingOhms, 'ht', '112', null, 0.0];
-        yield 'a winding a decade off' => [TrialKind::WindingOhms, 'ht', '11.2', 'decade', 10.0];
-        yield 'a winding in kilohms' => [TrialKind::WindingOhms, 'ht', '112k', 'unit', 0.001];
-        yield 'a shorted winding is no slip' => [TrialKind::WindingOhms, 'ht', '0.5', null, 0.0];
-        yield 'hundredths of an ohm tell nothing' => [TrialKind::WindingOhms, 'heater', '1.0', null, 0.0];
-        yield 'volts off load' => [TrialKind::OffLoad, 'ht', '120/352', null, 0.0];
-        yield 'volts off load, a decade off' => [TrialKind::OffLoad, 'ht', '120/35.2', 'decade', 10.0];
-        yield 'mains and winding swapped' => [TrialKind::OffLoad, 'ht', '352/120', 'swapped', 0.0];
-        yield 'a heater and the mains swapped' => [TrialKind::OffLoad, 'heater', '6.4/120', 'swapped', 0.0];
+        yield 'a winding as drawn' => [IronTestKind::WindingOhms, 'ht', '112', null, 0.0];
+        yield 'a winding a decade off' => [IronTestKind::WindingOhms, 'ht', '11.2', 'decade', 10.0];
+        yield 'a winding in kilohms' => [IronTestKind::WindingOhms, 'ht', '112k', 'unit', 0.001];
+        yield 'a shorted winding is no slip' => [IronTestKind::WindingOhms, 'ht', '0.5', null, 0.0];
+        yield 'hundredths of an ohm tell nothing' => [IronTestKind::WindingOhms, 'heater', '1.0', null, 0.0];
+        yield 'volts off load' => [IronTestKind::OffLoad, 'ht', '120/352', null, 0.0];
+        yield 'volts off load, a decade off' => [IronTestKind::OffLoad, 'ht', '120/35.2', 'decade', 10.0];
+        yield 'mains and winding swapped' => [IronTestKind::OffLoad, 'ht', '352/120', 'swapped', 0.0];
+        yield 'a heater and the mains swapped' => [IronTestKind::OffLoad, 'heater', '6.4/120', 'swapped', 0.0];
     }
 
     #[DataProvider('iron')]
-    public function testOfAPowerTransformer(TrialKind $kind, string $subject, string $text, ?string $slip, float $factor): void
+    public function testOfAPowerTransformer(TestKind $kind, string $subject, string $text, ?string $slip, float $factor): void
     {
         $drawn = new DrawnTransformer('T1', 'power', [
-            ['id' => 'primary', 'name' => 'primary', 'ohms' => 4.0, 'volts' => null, 'centreTapped' => false],
-            ['id' => 'ht', 'name' => 'ht', 'ohms' => 115.0, 'volts' => 350.0, 'centreTapped' => false], ['id' => 'heater', 'name' => 'heater', 'ohms' => 0.1, 'volts' => 6.4, 'centreTapped' => false],
+            new DrawnWinding('primary', 'primary', 4.0),
+            new DrawnWinding('ht', 'ht', 115.0, 350.0), new DrawnWinding('heater', 'heater', 0.1, 6.4),
         ], ratedVolts: 120);
         $suspect = self::suspect(IronPlan::steps($drawn, new TestRecord()), TakenTest::typed($kind, 'T1', $subject, $text));
-        self::assertSame($slip, $suspect['slip'] ?? null);
+        self::assertSame($slip, $suspect?->slip);
         if (null !== $slip) {
-            self::assertEqualsWithDelta($factor, $suspect['factor'] ?? -1.0, 1e-12);
+            self::assertEqualsWithDelta($factor, $suspect->factor ?? -1.0, 1e-12);
         }
     }
 
     public function testOfARatio(): void
     {
         $steps = IronPlan::steps(new DrawnTransformer('T2', 'output', primaryOhms: 6600, tapOhms: 8), new TestRecord());
-        $slip = static fn (string $text): ?string => self::suspect($steps, TakenTest::typed(TrialKind::Ratio, 'T2', '8', $text))['slip'] ?? null;
+        $slip = static fn (string $text): ?string => self::suspect($steps, TakenTest::typed(IronTestKind::Ratio, 'T2', '8', $text))?->slip;
         self::assertSame([null, 'swapped', 'decade', 'unit'], [$slip('11.5/0.400'), $slip('0.400/11.5'), $slip('11.5/4.00'), $slip('11.5/400')]);
     }
 
@@ -59,9 +63,9 @@ final class CheckTest extends TestCase
         $checks = CapacitorJudge::checks(new DrawnCapacitor('C1', 20e-6, 450.0));
         $slip = static function (string $text) use ($checks): ?string {
             foreach ($checks as $check) {
-                $found = $check->suspect(TakenTest::typed(TrialKind::Capacitor, 'C1', '', $text));
+                $found = $check->suspect(TakenTest::typed(CapacitorTestKind::Capacitor, 'C1', '', $text));
                 if (null !== $found) {
-                    return $found['slip'];
+                    return $found->slip;
                 }
             }
 
@@ -84,12 +88,8 @@ final class CheckTest extends TestCase
         }
     }
 
-    /**
-     * @param list<Step> $steps
-     *
-     * @return array{slip: string, figure: string, factor: float}|null
-     */
-    private static function suspect(array $steps, TakenTest $test): ?array
+    /** @param list<Step> $steps */
+    private static function suspect(array $steps, TakenTest $test): ?Slip
     {
         foreach ($steps as $step) {
             if ($step->kind === $test->kind && $step->subject === $test->subject) {

@@ -7,25 +7,32 @@ namespace Yew\Core\Tests\Test;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Capacitor\CapacitorContext;
 use Yew\Core\Capacitor\CapacitorJudge;
-use Yew\Core\Capacitor\DrawnCapacitor;
+use Yew\Core\Capacitor\CapacitorTestKind;
 use Yew\Core\Capacitor\Reform;
 use Yew\Core\Codec\BadData;
+use Yew\Core\Drawn\DrawnCapacitor;
+use Yew\Core\Drawn\DrawnPath;
+use Yew\Core\Drawn\DrawnPinPair;
+use Yew\Core\Drawn\DrawnResistor;
+use Yew\Core\Drawn\DrawnTransformer;
+use Yew\Core\Drawn\DrawnWinding;
 use Yew\Core\Iron\Choke;
-use Yew\Core\Iron\DrawnTransformer;
 use Yew\Core\Iron\IronContext;
+use Yew\Core\Iron\IronTestKind;
 use Yew\Core\Iron\OutputTransformer;
 use Yew\Core\Iron\PowerTransformer;
 use Yew\Core\Look\LookJudge;
+use Yew\Core\Look\LookTestKind;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Resistor\DrawnResistor;
 use Yew\Core\Resistor\HeaterJudge;
 use Yew\Core\Resistor\ResistorJudge;
+use Yew\Core\Resistor\ResistorTestKind;
 use Yew\Core\Resistor\SocketJudge;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestKind;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 /** Whatever is typed for a test is read, refused with a sentence, or judged; no rule falls over it, and none calls a bound sound. */
 final class CrookedTestTest extends TestCase
@@ -34,12 +41,19 @@ final class CrookedTestTest extends TestCase
     private const JOINTS = ['/', '/', ' ', '@', ' / ', '//', ''];
     private const SUBJECTS = ['', '8', '0', '16', 'primary-core', 'half a', 'secondary', 'winding', '3-4', 'A→V4.3', 'cord'];
 
+    /** @return non-empty-list<TestKind> */
+    private static function kinds(): array
+    {
+        return [...LookTestKind::cases(), ...IronTestKind::cases(), ...CapacitorTestKind::cases(), ...ResistorTestKind::cases()];
+    }
+
     public function testNothingTypedFallsOver(): void
     {
         mt_srand(20261127);
+        $kinds = self::kinds();
         $judged = $refused = 0;
         for ($i = 0; $i < 6000; ++$i) {
-            $kind = TrialKind::cases()[mt_rand(0, \count(TrialKind::cases()) - 1)];
+            $kind = $kinds[mt_rand(0, \count($kinds) - 1)];
             $text = self::pick(self::WORDS);
             for ($n = mt_rand(0, 3); $n > 0; --$n) {
                 $text .= self::pick(self::JOINTS).self::pick(self::WORDS);
@@ -65,7 +79,7 @@ final class CrookedTestTest extends TestCase
 
     public function testNoSingleTestMakesATransformerSound(): void
     {
-        foreach (TrialKind::cases() as $kind) {
+        foreach (self::kinds() as $kind) {
             foreach (['0', '>20M', 'ol', '600/>300M', '11.5/0.4', '5/60m', '117/350', '57/58'] as $text) {
                 try {
                     $tests = new TestRecord([TakenTest::typed($kind, 'x', 'primary-core', $text, true)]);
@@ -73,7 +87,7 @@ final class CrookedTestTest extends TestCase
                     continue;
                 }
                 foreach ([OutputTransformer::judge(self::transformer('output'), $tests, new IronContext()), PowerTransformer::judge(self::transformer('power'), $tests, new IronContext()), Choke::judge(self::transformer('choke'), $tests, new IronContext())] as $verdict) {
-                    self::assertNotContains($verdict->word, ['sound', 'sound-with-remark'], $kind->value.' '.$text);
+                    self::assertNotContains($verdict->outcome->value, ['sound', 'sound-with-remark'], $kind->value.' '.$text);
                     self::assertNotSame(Verdict::Within, $verdict->verdict);
                 }
             }
@@ -83,18 +97,18 @@ final class CrookedTestTest extends TestCase
     /** @return list<Reason> of every rule that may be handed these tests */
     private static function reasons(TestRecord $tests): array
     {
-        $paths = [['from' => 'A', 'to' => 'V4.3', 'electrode' => 'plate', 'ohms' => 60.0]];
-        $pairs = [['pins' => '3-4', 'electrodes' => 'plate–screen', 'ohms' => null]];
+        $paths = [new DrawnPath('A', 'V4.3', 'plate', 60.0)];
+        $pairs = [new DrawnPinPair('3-4', 'plate–screen', null)];
         Reform::plan(20e-6, 450)->progress($tests);
 
         return [
             ...OutputTransformer::judge(self::transformer('output'), $tests, new IronContext(60, 450))->reasons,
             ...PowerTransformer::judge(self::transformer('power'), $tests, new IronContext(60, 450))->reasons,
             ...Choke::judge(self::transformer('choke'), $tests, new IronContext())->reasons,
-            ...CapacitorJudge::judge(new DrawnCapacitor('x', 20e-6, 450.0), $tests, new CapacitorContext())['reasons'],
-            ...CapacitorJudge::judge(new DrawnCapacitor('x', 22e-9, 400.0, 'coupling', workingVolts: 300, gridOhms: 220e3), $tests, new CapacitorContext())['reasons'],
-            ...ResistorJudge::judge(new DrawnResistor('x', 470, 'a', 'b', inCircuitOhms: 400), $tests, $tests->all[0], null)['reasons'],
-            ...SocketJudge::judge($tests, $paths, $pairs, true, $tests)['reasons'],
+            ...CapacitorJudge::judge(new DrawnCapacitor('x', 20e-6, 450.0), $tests, new CapacitorContext())->reasons,
+            ...CapacitorJudge::judge(new DrawnCapacitor('x', 22e-9, 400.0, 'coupling', workingVolts: 300, gridOhms: 220e3), $tests, new CapacitorContext())->reasons,
+            ...ResistorJudge::judge(new DrawnResistor('x', 470, 'a', 'b', inCircuitOhms: 400), $tests, $tests->all[0], null)->reasons,
+            ...SocketJudge::judge($tests, $paths, $pairs, true, $tests)->reasons,
             ...HeaterJudge::judge($tests), ...LookJudge::judge($tests->all[0], null, 120.0, 120.0),
         ];
     }
@@ -102,7 +116,7 @@ final class CrookedTestTest extends TestCase
     /** @param 'power'|'output'|'choke' $role */
     private static function transformer(string $role): DrawnTransformer
     {
-        $winding = static fn (string $id, float $ohms, ?float $volts): array => ['id' => $id, 'name' => $id, 'ohms' => $ohms, 'volts' => $volts, 'centreTapped' => false];
+        $winding = static fn (string $id, float $ohms, ?float $volts): DrawnWinding => new DrawnWinding($id, $id, $ohms, $volts);
 
         return new DrawnTransformer('x', $role, [$winding('half a', 58, null), $winding('secondary', 0.4, 6.3)], ratedVolts: 120, primaryOhms: 6600, tapOhms: 8, henries: 10);
     }

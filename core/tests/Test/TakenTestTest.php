@@ -7,15 +7,19 @@ namespace Yew\Core\Tests\Test;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Bench\ChassisState;
+use Yew\Core\Capacitor\CapacitorTestKind;
 use Yew\Core\Codec\BadData;
+use Yew\Core\Iron\IronTestKind;
+use Yew\Core\Look\LookTestKind;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Resistor\ResistorTestKind;
+use Yew\Core\Station\Step;
 use Yew\Core\Test\Reason;
-use Yew\Core\Test\Step;
 use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestKind;
 use Yew\Core\Test\TestRecord;
-use Yew\Core\Test\TrialKind;
 
 final class TakenTestTest extends TestCase
 {
@@ -34,38 +38,38 @@ final class TakenTestTest extends TestCase
     #[DataProvider('capacitors')]
     public function testOneLineOfACapacitor(string $text, array $figures): void
     {
-        $test = TakenTest::typed(TrialKind::Capacitor, 'C1', '', $text);
+        $test = TakenTest::typed(CapacitorTestKind::Capacitor, 'C1', '', $text);
         self::assertSame(array_keys($figures), array_keys($test->figures));
         foreach ($figures as $name => $value) {
             self::assertEqualsWithDelta($value, $test->figures[$name]->value, 1e-9 * max(1.0, $value), $name);
         }
     }
 
-    /** @return iterable<string, array{TrialKind, string, string}> */
+    /** @return iterable<string, array{TestKind, string, string}> */
     public static function refused(): iterable
     {
-        yield 'one figure too many' => [TrialKind::Capacitor, '22 1 2', 'one figure too many'];
-        yield 'negative leakage' => [TrialKind::Capacitor, '22 1 -90u@450', 'cannot be negative'];
-        yield 'leakage in amperes' => [TrialKind::Capacitor, '22 1 90@450', '90u is ninety'];
-        yield 'leakage without volts' => [TrialKind::Capacitor, '22 1 90u@', 'is no leakage'];
-        yield 'leakage twice' => [TrialKind::Capacitor, '90u@450 80u@450', 'twice'];
-        yield 'dashes only' => [TrialKind::Capacitor, '- -', 'µF, ESR and leakage'];
-        yield 'one figure of two' => [TrialKind::Halves, '5.5', '2 figures belong here'];
-        yield 'three where two belong' => [TrialKind::Halves, '5.5/5.4/5.3', 'belong here'];
-        yield 'negative ohms' => [TrialKind::Resistor, '-4', 'cannot be negative'];
-        yield 'nothing on the primary' => [TrialKind::Ratio, '0/0.5', 'is the source on?'];
-        yield 'no ratio' => [TrialKind::Ratio, '8 9 10/1', 'the tap before them'];
-        yield 'an answer that is none' => [TrialKind::TubeLook, 'purple', 'one of these'];
-        yield 'two answers fit' => [TrialKind::Cord, 't', 'one of these'];
-        yield 'a pin without a fault' => [TrialKind::Contacts, '5', 'ok, or pins'];
-        yield 'a fault nobody knows' => [TrialKind::Contacts, '5 wobbly', 'pin 5 is'];
-        yield 'henries for leakage' => [TrialKind::Insulation, '600/3H', 'ohms belong here'];
-        yield 'nothing' => [TrialKind::Resistor, '  ', 'Nothing typed'];
-        yield 'two commas' => [TrialKind::Resistor, '4,7,k', 'Two decimal marks'];
+        yield 'one figure too many' => [CapacitorTestKind::Capacitor, '22 1 2', 'one figure too many'];
+        yield 'negative leakage' => [CapacitorTestKind::Capacitor, '22 1 -90u@450', 'cannot be negative'];
+        yield 'leakage in amperes' => [CapacitorTestKind::Capacitor, '22 1 90@450', '90u is ninety'];
+        yield 'leakage without volts' => [CapacitorTestKind::Capacitor, '22 1 90u@', 'is no leakage'];
+        yield 'leakage twice' => [CapacitorTestKind::Capacitor, '90u@450 80u@450', 'twice'];
+        yield 'dashes only' => [CapacitorTestKind::Capacitor, '- -', 'µF, ESR and leakage'];
+        yield 'one figure of two' => [IronTestKind::Halves, '5.5', '2 figures belong here'];
+        yield 'three where two belong' => [IronTestKind::Halves, '5.5/5.4/5.3', 'belong here'];
+        yield 'negative ohms' => [ResistorTestKind::Resistor, '-4', 'cannot be negative'];
+        yield 'nothing on the primary' => [IronTestKind::Ratio, '0/0.5', 'is the source on?'];
+        yield 'no ratio' => [IronTestKind::Ratio, '8 9 10/1', 'the tap before them'];
+        yield 'an answer that is none' => [LookTestKind::TubeLook, 'purple', 'one of these'];
+        yield 'two answers fit' => [LookTestKind::Cord, 't', 'one of these'];
+        yield 'a pin without a fault' => [ResistorTestKind::Contacts, '5', 'ok, or pins'];
+        yield 'a fault nobody knows' => [ResistorTestKind::Contacts, '5 wobbly', 'pin 5 is'];
+        yield 'henries for leakage' => [IronTestKind::Insulation, '600/3H', 'ohms belong here'];
+        yield 'nothing' => [ResistorTestKind::Resistor, '  ', 'Nothing typed'];
+        yield 'two commas' => [ResistorTestKind::Resistor, '4,7,k', 'Two decimal marks'];
     }
 
     #[DataProvider('refused')]
-    public function testWhatCannotBeReadIsSaid(TrialKind $kind, string $text, string $says): void
+    public function testWhatCannotBeReadIsSaid(TestKind $kind, string $text, string $says): void
     {
         try {
             TakenTest::typed($kind, 'x', '', $text);
@@ -75,31 +79,31 @@ final class TakenTestTest extends TestCase
         }
     }
 
-    /** @return iterable<string, array{TrialKind, string, bool}> test, text, whether its kind of figure says something there */
+    /** @return iterable<string, array{TestKind, string, bool}> test, text, whether its kind of figure says something there */
     public static function kindsOfFigure(): iterable
     {
-        yield 'ohms beyond the meter' => [TrialKind::Resistor, 'ol', true];
-        yield 'ohms as a bound' => [TrialKind::PinShort, '>20M', true];
-        yield 'ohms below a bound' => [TrialKind::EarthBond, '<0.1', true];
-        yield 'leakage beyond the meter' => [TrialKind::Insulation, '600/<2uA', true];
-        yield 'ESR beyond the meter' => [TrialKind::Capacitor, '22 ol', true];
-        yield 'capacitance below a bound' => [TrialKind::Capacitor, '<1n', true];
-        yield 'reforming, nothing seen' => [TrialKind::Reform, '450/<10u', true];
-        yield 'reforming beyond the meter' => [TrialKind::Reform, '450/ol', false];
-        yield 'a bound is no ratio' => [TrialKind::Ratio, '11.0/<0.5', false];
-        yield 'overload is no ratio' => [TrialKind::Ratio, 'ol/0.5', false];
-        yield 'a bound is no half' => [TrialKind::Halves, '5.6/>5.5', false];
-        yield 'a bound is no current' => [TrialKind::Magnetising, '5.0/<60m', false];
-        yield 'a bound is no test voltage' => [TrialKind::Insulation, '>600/>300M', false];
-        yield 'overload is no voltage off load' => [TrialKind::OffLoad, '117/ol', false];
-        yield 'a bound is no temperature' => [TrialKind::Surface, '<60/20', false];
-        yield 'a bound is no ripple' => [TrialKind::Ripple, '<5', false];
-        yield 'overload is no capacitance' => [TrialKind::Capacitor, 'ol', false];
-        yield 'leakage at bounded volts' => [TrialKind::Capacitor, '22 1 1u@>400', false];
+        yield 'ohms beyond the meter' => [ResistorTestKind::Resistor, 'ol', true];
+        yield 'ohms as a bound' => [ResistorTestKind::PinShort, '>20M', true];
+        yield 'ohms below a bound' => [LookTestKind::EarthBond, '<0.1', true];
+        yield 'leakage beyond the meter' => [IronTestKind::Insulation, '600/<2uA', true];
+        yield 'ESR beyond the meter' => [CapacitorTestKind::Capacitor, '22 ol', true];
+        yield 'capacitance below a bound' => [CapacitorTestKind::Capacitor, '<1n', true];
+        yield 'reforming, nothing seen' => [CapacitorTestKind::Reform, '450/<10u', true];
+        yield 'reforming beyond the meter' => [CapacitorTestKind::Reform, '450/ol', false];
+        yield 'a bound is no ratio' => [IronTestKind::Ratio, '11.0/<0.5', false];
+        yield 'overload is no ratio' => [IronTestKind::Ratio, 'ol/0.5', false];
+        yield 'a bound is no half' => [IronTestKind::Halves, '5.6/>5.5', false];
+        yield 'a bound is no current' => [IronTestKind::Magnetising, '5.0/<60m', false];
+        yield 'a bound is no test voltage' => [IronTestKind::Insulation, '>600/>300M', false];
+        yield 'overload is no voltage off load' => [IronTestKind::OffLoad, '117/ol', false];
+        yield 'a bound is no temperature' => [IronTestKind::Surface, '<60/20', false];
+        yield 'a bound is no ripple' => [CapacitorTestKind::Ripple, '<5', false];
+        yield 'overload is no capacitance' => [CapacitorTestKind::Capacitor, 'ol', false];
+        yield 'leakage at bounded volts' => [CapacitorTestKind::Capacitor, '22 1 1u@>400', false];
     }
 
     #[DataProvider('kindsOfFigure')]
-    public function testABoundIsTakenOnlyWhereItSaysSomething(TrialKind $kind, string $text, bool $taken): void
+    public function testABoundIsTakenOnlyWhereItSaysSomething(TestKind $kind, string $text, bool $taken): void
     {
         $objection = TakenTest::typed($kind, 'x', '', $text)->objection();
         self::assertSame($taken, null === $objection, (string) $objection?->getMessage());
@@ -110,49 +114,49 @@ final class TakenTestTest extends TestCase
     {
         $this->expectException(CannotRead::class);
         $this->expectExceptionMessage('no bench measures');
-        TakenTest::typed(TrialKind::Insulation, 'T1', 'primary-core', '600/2u');
+        TakenTest::typed(IronTestKind::Insulation, 'T1', 'primary-core', '600/2u');
     }
 
     public function testFiguresByTheirUnits(): void
     {
-        $leak = TakenTest::typed(TrialKind::Insulation, 'T1', 'primary-core', '600/<2uA');
+        $leak = TakenTest::typed(IronTestKind::Insulation, 'T1', 'primary-core', '600/<2uA');
         self::assertSame(['volts', 'leakAmperes'], array_keys($leak->figures));
         self::assertSame(ReadingKind::Below, $leak->figures['leakAmperes']->kind);
-        $ohms = TakenTest::typed(TrialKind::Insulation, 'T1', 'primary-core', '600/>300M');
+        $ohms = TakenTest::typed(IronTestKind::Insulation, 'T1', 'primary-core', '600/>300M');
         self::assertSame([null, 300e6, null], [$ohms->value('leakOhms'), $ohms->least('leakOhms'), $ohms->most('leakOhms')], 'a bound is no figure');
-        self::assertSame(['mainsVolts', 'volts', 'otherHalfVolts'], array_keys(TakenTest::typed(TrialKind::OffLoad, 'T1', 'ht', '117.2/331/332')->figures));
+        self::assertSame(['mainsVolts', 'volts', 'otherHalfVolts'], array_keys(TakenTest::typed(IronTestKind::OffLoad, 'T1', 'ht', '117.2/331/332')->figures));
     }
 
     public function testAnswersByNumberWordOrBeginning(): void
     {
         foreach (['1', 'silvery', 'sil'] as $text) {
-            self::assertSame('silvery', TakenTest::typed(TrialKind::TubeLook, 'V1', '', $text)->choice());
+            self::assertSame('silvery', TakenTest::typed(LookTestKind::TubeLook, 'V1', '', $text)->choice());
         }
-        self::assertSame('loose-base', TakenTest::typed(TrialKind::TubeLook, 'V1', '', 'loose base')->choice());
-        self::assertSame('rattles', TakenTest::typed(TrialKind::TubeLook, 'V1', '', 'R')->choice());
+        self::assertSame('loose-base', TakenTest::typed(LookTestKind::TubeLook, 'V1', '', 'loose base')->choice());
+        self::assertSame('rattles', TakenTest::typed(LookTestKind::TubeLook, 'V1', '', 'R')->choice());
     }
 
     public function testEveryTestSaysInWhichStateItBelongs(): void
     {
-        foreach (TrialKind::cases() as $kind) {
-            self::assertNotSame([], $kind->states(), $kind->value);
-            $ohms = [] !== array_intersect(array_keys($kind->figures()), ['ohms']);
-            self::assertFalse($ohms && \in_array(ChassisState::Driven, $kind->states(), true), 'SAFE-1a, no ohms while driven: '.$kind->value);
-            self::assertFalse($ohms && \in_array(ChassisState::Energised, $kind->states(), true), $kind->value);
+        foreach ([...LookTestKind::cases(), ...IronTestKind::cases(), ...CapacitorTestKind::cases(), ...ResistorTestKind::cases()] as $kind) {
+            $definition = $kind->definition();
+            $ohms = isset($definition->figures['ohms']);
+            self::assertFalse($ohms && $definition->takesIn(ChassisState::Driven), 'SAFE-1a, no ohms while driven: '.$kind->value);
+            self::assertFalse($ohms && $definition->takesIn(ChassisState::Energised), $kind->value);
         }
-        foreach ([TrialKind::Ratio, TrialKind::Magnetising, TrialKind::Insulation, TrialKind::Reform] as $kind) {
-            self::assertSame([ChassisState::Driven], $kind->states(), $kind->value);
+        foreach ([IronTestKind::Ratio, IronTestKind::Magnetising, IronTestKind::Insulation, CapacitorTestKind::Reform] as $kind) {
+            self::assertSame([ChassisState::Driven], $kind->definition()->states, $kind->value);
         }
     }
 
     public function testTheNewestOfEachSubject(): void
     {
-        $tests = new TestRecord([TakenTest::typed(TrialKind::Ratio, 'T2', '8', '11/0.5'), TakenTest::typed(TrialKind::Ratio, 'T2', '16', '11/0.7'), TakenTest::typed(TrialKind::Ratio, 'T2', '8', '11/0.52'), TakenTest::typed(TrialKind::Resistor, 'R1', '', '10')]);
-        self::assertSame([8, 16], array_keys($tests->latestBySubject(TrialKind::Ratio)));
-        self::assertSame(0.52, $tests->latest(TrialKind::Ratio, '8')?->value('secondaryVolts'));
+        $tests = new TestRecord([TakenTest::typed(IronTestKind::Ratio, 'T2', '8', '11/0.5'), TakenTest::typed(IronTestKind::Ratio, 'T2', '16', '11/0.7'), TakenTest::typed(IronTestKind::Ratio, 'T2', '8', '11/0.52'), TakenTest::typed(ResistorTestKind::Resistor, 'R1', '', '10')]);
+        self::assertSame([8, 16], array_keys($tests->latestBySubject(IronTestKind::Ratio)));
+        self::assertSame(0.52, $tests->latest(IronTestKind::Ratio, '8')?->value('secondaryVolts'));
         self::assertSame(['T2', 'R1'], $tests->parts());
-        self::assertTrue(Step::of($tests, TrialKind::Ratio, 'T2', '4')->isOpen());
-        self::assertFalse(Step::of($tests, TrialKind::Ratio, 'T2', '16')->isOpen());
+        self::assertTrue(Step::of($tests, IronTestKind::Ratio, 'T2', '4')->isOpen());
+        self::assertFalse(Step::of($tests, IronTestKind::Ratio, 'T2', '16')->isOpen());
     }
 
     public function testTheWorstGroundComesFirst(): void

@@ -9,6 +9,7 @@ use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Uid\Uuid;
 use Yew\Core\Sheet\SheetFile;
+use Yew\Core\Station\Practice;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Access\Role;
 use Yew\Server\Job\BookIn;
@@ -18,7 +19,6 @@ use Yew\Server\Sheet\Entity\SheetVersion;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Shop\Entity\ShopMeter;
-use Yew\Server\Shop\Practice;
 use Yew\Server\Tape\TapeDoor;
 
 /**

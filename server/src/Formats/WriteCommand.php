@@ -10,11 +10,11 @@ use Symfony\Component\Console\Style\SymfonyStyle;
 use Symfony\Component\Filesystem\Filesystem;
 use Yew\Core\Quantity\Grammar;
 
-/** The grammar's table is core's; the front end reads the file that this writes. */
-#[AsCommand('formats:write', 'Writes docs/formats/quantity-grammar.json from core’s table')]
+/** What the front end reads of core and server as files: the table of the grammar, and the whole contract of the API. */
+#[AsCommand('formats:write', 'Writes docs/formats/quantity-grammar.json and docs/api/openapi.json')]
 final readonly class WriteCommand
 {
-    public function __construct(private string $root)
+    public function __construct(private string $root, private OpenApi $api)
     {
     }
 
@@ -22,7 +22,8 @@ final readonly class WriteCommand
     {
         $json = json_encode(Grammar::table(), \JSON_PRETTY_PRINT | \JSON_UNESCAPED_SLASHES | \JSON_UNESCAPED_UNICODE | \JSON_PRESERVE_ZERO_FRACTION | \JSON_THROW_ON_ERROR);
         (new Filesystem())->dumpFile($this->root.'/docs/formats/quantity-grammar.json', $json."\n");
-        $io->writeln('docs/formats/quantity-grammar.json written');
+        (new Filesystem())->dumpFile($this->root.'/docs/api/openapi.json', $this->api->json());
+        $io->writeln('docs/formats/quantity-grammar.json and docs/api/openapi.json written');
 
         return Command::SUCCESS;
     }

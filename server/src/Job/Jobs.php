@@ -7,6 +7,7 @@ namespace Yew\Server\Job;
 use Doctrine\DBAL\ArrayParameterType;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Uid\Uuid;
+use Yew\Core\Job\ShelfState;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
 

@@ -8,16 +8,16 @@ use Symfony\Component\Serializer\Encoder\CsvEncoder;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Codec\BadData;
 use Yew\Server\Job\Entity\Job;
-use Yew\Server\Shop\Meters;
+use Yew\Server\Shop\ShopMeters;
+use Yew\Server\Tape\Benches;
 use Yew\Server\Tape\BenchView;
 use Yew\Server\Tape\Entity\TapeEntry;
-use Yew\Server\Tape\Projections;
 use Yew\Server\Tape\TapeReader;
 
 /** Every reading of a job as CSV: one row an entry, refused ones too, with what was said of it then. */
 final readonly class ReadingsCsv
 {
-    public function __construct(private TapeReader $tape, private Projections $projections, private Meters $meters)
+    public function __construct(private TapeReader $tape, private Benches $benches, private ShopMeters $meters)
     {
     }
 
@@ -40,7 +40,7 @@ final readonly class ReadingsCsv
     {
         $minutes = [];
         foreach ($job->units() as $unit) {
-            $minutes += $this->projections->warmMinutes($unit);
+            $minutes += $this->benches->warmMinutes($unit);
         }
 
         return $minutes;

@@ -9,20 +9,21 @@ use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Uid\Uuid;
 use Twig\Environment;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Job\UnitState;
 use Yew\Core\Reading\ReadingContext;
+use Yew\Core\Station\Station;
 use Yew\Server\Access\Entity\Person;
-use Yew\Server\Cold\ColdStations;
-use Yew\Server\Cold\StationView;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Report\Entity\IssuedReport;
 use Yew\Server\Shop\Entity\Shop;
-use Yew\Server\Shop\Meters;
+use Yew\Server\Shop\ShopMeters;
+use Yew\Server\Station\StationView;
+use Yew\Server\Tape\Benches;
 use Yew\Server\Tape\BenchView;
 use Yew\Server\Tape\Entity\TapeEntry;
 use Yew\Server\Tape\EntryView;
-use Yew\Server\Tape\Projection\BenchFold;
-use Yew\Server\Tape\Projections;
 use Yew\Server\Tape\TapeDoor;
 use Yew\Server\Tape\TapeReader;
 use Yew\Server\Wording\Wording;
@@ -38,10 +39,10 @@ final readonly class Reports
         private Marks $marks,
         private BenchView $bench,
         private EntryView $entries,
-        private Projections $projections,
+        private Benches $benches,
         private TapeReader $tape,
         private TapeDoor $door,
-        private Meters $meters,
+        private ShopMeters $meters,
         private Wording $wording,
         private StationView $stations,
         private string $stateDir,
@@ -74,17 +75,17 @@ final readonly class Reports
         $shop = $this->em->getRepository(Shop::class)->findOneBy([]);
         $units = [];
         foreach ($job->units() as $unit) {
-            $view = $this->bench->of($unit);
-            $fold = $this->projections->of($unit);
+            $bench = $this->benches->of($unit);
+            $view = $this->bench->of($bench);
             $units[] = [
                 'unit' => $unit->unit,
-                'sheet' => $this->projections->sheet($unit),
+                'sheet' => $bench->unit->sheet(),
                 'view' => $view,
                 'stairs' => $this->marks->stairs(\is_array($view['stairs']) ? $this->treads($view['stairs']) : []),
-                'conditions' => $fold->conditions->toArray(),
-                'own' => $this->ownConditions($view['points'], $fold),
-                'cold' => array_map(fn (string $station): array => ['name' => $station, ...$this->stations->of($unit, $station)], ColdStations::ALL),
-                'meter' => $this->meters->find($fold->conditions->meterId())?->name,
+                'conditions' => $bench->state->conditions->toArray(),
+                'own' => $this->ownConditions($view['points'], $bench->state),
+                'cold' => array_map(fn (Station $s): array => ['name' => $s->id(), ...$this->stations->of($bench, $s->id())], array_values(array_filter($bench->unit->stations()->all(), static fn (Station $s): bool => [] !== $s->tests()))),
+                'meter' => $this->meters->find($bench->state->conditions->meterId())?->name,
             ];
         }
         $people = [];
@@ -116,7 +117,7 @@ final readonly class Reports
     {
         $treads = [];
         foreach ($stairs as $tread) {
-            $treads[] = BenchFold::named($tread);
+            $treads[] = Fields::named($tread);
         }
 
         return $treads;
@@ -127,13 +128,13 @@ final readonly class Reports
      *
      * @return array<string, string> by point key
      */
-    private function ownConditions(mixed $points, BenchFold $fold): array
+    private function ownConditions(mixed $points, UnitState $state): array
     {
-        $now = $fold->conditions;
+        $now = $state->conditions;
         $own = [];
-        foreach (\is_array($points) ? array_map(BenchFold::named(...), $points) : [] as $point) {
-            $reading = BenchFold::named($point['reading'] ?? []);
-            $then = BenchFold::named($reading['conditions'] ?? []);
+        foreach (\is_array($points) ? array_map(Fields::named(...), $points) : [] as $point) {
+            $reading = Fields::named($point['reading'] ?? []);
+            $then = Fields::named($reading['conditions'] ?? []);
             if ([] === $then || !\is_string($point['key'] ?? null)) {
                 continue;
             }

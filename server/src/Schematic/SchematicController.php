@@ -11,6 +11,7 @@ use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Symfony\Component\Uid\Uuid;
+use Yew\Core\Job\PlaceStates;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Http\Body;
 use Yew\Server\Http\Refused;
@@ -18,13 +19,14 @@ use Yew\Server\Http\Upload;
 use Yew\Server\Job\Jobs;
 use Yew\Server\Schematic\Entity\SchematicPage;
 use Yew\Server\Sheet\Entity\Sheet;
+use Yew\Server\Tape\Benches;
 
 /** The schematic on the bench: its pages, its marks, and how the places on it stand in a job. */
 final readonly class SchematicController
 {
     private const MOST_BYTES = 40_000_000;
 
-    public function __construct(private EntityManagerInterface $em, private Schematics $schematics, private Jobs $jobs, private PlaceStates $states)
+    public function __construct(private EntityManagerInterface $em, private Schematics $schematics, private Jobs $jobs, private Benches $benches)
     {
     }
 
@@ -73,7 +75,7 @@ final readonly class SchematicController
     {
         $unit = $this->jobs->get($jobId)->unit($unitId) ?? throw Refused::notFound('unit on this job');
 
-        return new JsonResponse((object) $this->states->of($unit));
+        return new JsonResponse((object) PlaceStates::of($this->benches->of($unit)));
     }
 
     /** @return list<array<string, mixed>> */

@@ -9,7 +9,9 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
+use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Station\Practice;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Access\Role;
@@ -20,7 +22,7 @@ use Yew\Server\Wording\Wording;
 
 final readonly class ShopController
 {
-    public function __construct(private EntityManagerInterface $em, private Meters $meters, private Wording $wording, private TubeCatalogue $tubes)
+    public function __construct(private EntityManagerInterface $em, private ShopMeters $meters, private Wording $wording, private TubeCatalogue $tubes)
     {
     }
 
@@ -30,7 +32,7 @@ final readonly class ShopController
     {
         $shop = $this->em->getRepository(Shop::class)->findOneBy([]);
         $meters = [];
-        foreach ($this->meters->all() as $meter) {
+        foreach ($this->meters->all()->all as $meter) {
             $meters[] = ['id' => $meter->id, 'name' => $meter->name, 'inputResistanceOhms' => $meter->inputResistanceOhms(MeterFunction::DcVolts), 'highestVolts' => $meter->highest(MeterFunction::DcVolts)];
         }
         $people = [];
@@ -46,6 +48,7 @@ final readonly class ShopController
             'meters' => $meters,
             'people' => (object) $people,
             'tubeTypes' => $this->tubes->names(),
+            'statesByDanger' => ChassisState::byDanger(),
             'practice' => ($shop?->practice() ?? new Practice())->toArray(),
         ]);
     }

@@ -17,13 +17,13 @@ use Yew\Server\Shop\Entity\Shop;
 #[AsCommand('shop:status', 'Prints “demo”, “in use”, or “empty TOKEN”')]
 final readonly class StatusCommand
 {
-    public function __construct(private EntityManagerInterface $em, private Meters $meters, private string $stateDir)
+    public function __construct(private EntityManagerInterface $em, private ShopMeters $meters, private string $stateDir)
     {
     }
 
     public function __invoke(SymfonyStyle $io, #[Option] bool $open = false): int
     {
-        if ($open && [] === $this->meters->all()) {
+        if ($open && [] === $this->meters->all()->all) {
             $this->em->persist(GeneralMeter::make());
             $this->em->flush();
         }

@@ -4,109 +4,94 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tape;
 
-use Symfony\Component\Clock\ClockInterface;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\MeterFunction;
-use Yew\Core\Bench\SafetyFigures;
+use Yew\Core\Job\Bench;
+use Yew\Core\Job\PowerOverride;
 use Yew\Core\Quantity\Engineering;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\BranchCurrent;
 use Yew\Core\Reading\Expected;
 use Yew\Core\Reading\Finding;
+use Yew\Core\Reading\JudgedBench;
 use Yew\Core\Reading\JudgedPoint;
-use Yew\Core\Reading\Mark;
 use Yew\Core\Reading\PlateAgainstScreen;
 use Yew\Core\Reading\ReadingContext;
 use Yew\Core\Reading\Slips;
+use Yew\Core\Reading\TakenReading;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Safety\Hazard;
+use Yew\Core\Safety\OpenEnds;
+use Yew\Core\Safety\StoredCharge;
 use Yew\Core\Sheet\FittedChange;
-use Yew\Core\Sheet\Island;
 use Yew\Core\Sheet\Place;
 use Yew\Core\Sheet\PointKind;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\SupplyNode;
 use Yew\Core\Sheet\TestPoint;
 use Yew\Core\Tube\TubeCatalogue;
-use Yew\Server\Job\Entity\JobUnit;
-use Yew\Server\Tape\Projection\BenchFold;
-use Yew\Server\Tape\Projection\JudgedBench;
-use Yew\Server\Tape\Projection\ReadingRecord;
 use Yew\Server\Wording\Wording;
 
 /** The bench as the page shows it: one document per unit, made of core's figures and the wording catalogue. */
 final readonly class BenchView
 {
-    public function __construct(private Projections $projections, private Wording $wording, private TubeCatalogue $tubes, private ClockInterface $clock)
+    public function __construct(private Wording $wording, private TubeCatalogue $tubes)
     {
     }
 
     /** @return array<string, mixed> the schema Bench of docs/api/openapi.yaml */
-    public function of(JobUnit $unit): array
+    public function of(Bench $bench): array
     {
-        $now = (float) $this->clock->now()->format('U.u');
-        $fold = $this->projections->of($unit);
-        $bench = $this->projections->judged($unit, $fold, $now);
-        $islands = $this->projections->islands($unit);
-        $chassis = $fold->chassis->at($now, $islands);
-        $points = array_values(array_map(fn (JudgedPoint $p): array => $this->point($p, $bench), $bench->points()));
+        $state = $bench->state;
+        $chassis = $state->chassis;
+        $readings = $bench->readings();
 
         return [
-            'unitId' => $unit->unit->id,
+            'unitId' => $bench->unit->unitId(),
             'state' => [
                 'name' => $chassis->state->value,
                 'since' => self::iso($chassis->since),
-                'provedUntil' => ChassisState::Dead === $chassis->state ? self::isoOrNull($chassis->provedUntil($islands)) : null,
+                'provedUntil' => ChassisState::Dead === $chassis->state ? self::isoOrNull($chassis->provedUntil($bench->islands())) : null,
                 'next' => array_map(static fn (ChassisState $s): string => $s->value, $chassis->state->declarable()),
-                'unchecked' => $fold->unchecked,
-                'stop' => null === $fold->stop ? null : ['place' => $fold->stop->place, 'sentence' => $this->wording->hazard($fold->stop->code, $fold->stop->figures), 'isOff' => $fold->stop->isOff],
+                'unchecked' => $state->unchecked,
+                'stop' => null === $state->stop ? null : ['place' => $state->stop->place, 'sentence' => $this->wording->hazard($state->stop->code, $state->stop->figures), 'isOff' => $state->stop->isOff],
                 'bleederOn' => null !== $chassis->bleederOn,
-                'overrides' => array_map($this->override(...), $fold->overrides),
+                'overrides' => array_map($this->override(...), $state->overrides),
             ],
-            'islands' => $this->islands($fold, $bench, $chassis->state),
-            'tubes' => $this->tubes($bench->sheet),
-            'conditions' => (object) $fold->conditions->toArray(),
-            'warm' => ['since' => self::isoOrNull($fold->warmSince), 'until' => null === $fold->warmSince ? null : self::iso($fold->warmSince + 60 * ReadingContext::WARM_MINUTES), 'warming' => $bench->contextNow()->isWarming()],
-            'missing' => array_values(array_filter($fold->conditions->missing(), static fn (string $f): bool => null !== $bench->sheet || 'inletVolts' === $f)),
-            'points' => $points,
-            'stairs' => $this->stairs($bench),
-            'findings' => array_map(fn (Finding $f): array => $this->finding($f, $bench->sheet), $bench->findings()),
-            'currents' => array_map(fn (BranchCurrent $c): array => [...$c->toArray(), 'sentence' => $this->currentSentence($c)], $bench->currents()),
-            'platesAgainstScreens' => array_map(fn (PlateAgainstScreen $p): array => [...$p->toArray(), 'sentence' => $this->wording->reason($p->reasonCode, $p->toArray())], $bench->platesAgainstScreens()),
-            'fitted' => $this->fitted($unit, $bench),
-            'closeOut' => null === $fold->closeOut ? null : (object) $fold->closeOut,
-            'openEnds' => $this->openEnds($bench),
+            'islands' => array_map(fn (StoredCharge $c): array => $this->island($c, $bench->sheetAsFitted()), $bench->storedCharge()),
+            'tubes' => $this->tubes($readings->sheet),
+            'conditions' => (object) $state->conditions->toArray(),
+            'warm' => ['since' => self::isoOrNull($state->warmSince), 'until' => null === $state->warmSince ? null : self::iso($state->warmSince + 60 * ReadingContext::WARM_MINUTES), 'warming' => $readings->contextNow()->isWarming()],
+            'missing' => array_values(array_filter($state->conditions->missing(), static fn (string $f): bool => null !== $readings->sheet || 'inletVolts' === $f)),
+            'points' => array_values(array_map(fn (JudgedPoint $p): array => $this->point($p, $readings), $readings->points())),
+            'stairs' => $this->stairs($readings),
+            'findings' => array_map(fn (Finding $f): array => $this->finding($f, $readings->sheet), $readings->findings()),
+            'currents' => array_map(fn (BranchCurrent $c): array => [...$c->toArray(), 'sentence' => $this->currentSentence($c)], $readings->currents()),
+            'platesAgainstScreens' => array_map(fn (PlateAgainstScreen $p): array => [...$p->toArray(), 'sentence' => $this->wording->reason($p->reasonCode, $p->toArray())], $readings->platesAgainstScreens()),
+            'fitted' => $this->fitted($bench),
+            'closeOut' => null === $state->closeOut ? null : (object) $state->closeOut,
+            'openEnds' => $this->openEnds($bench->openEnds(), $readings->sheet),
         ];
     }
 
-    /**
-     * @param array{at: float, personId: string, reason: string, hazards: list<array<string, mixed>>} $override
-     *
-     * @return array<string, mixed>
-     */
-    private function override(array $override): array
+    /** @return array<string, mixed> */
+    private function override(PowerOverride $override): array
     {
-        return ['at' => self::iso($override['at']), 'personId' => $override['personId'], 'reason' => $override['reason'], 'hazards' => array_map($this->hazard(...), $override['hazards'])];
+        return ['at' => self::iso($override->at), 'personId' => $override->personId, 'reason' => $override->reason, 'hazards' => array_map($this->hazard(...), $override->hazards)];
     }
 
-    /**
-     * @param array<string, mixed> $hazard part, code and figures
-     *
-     * @return array{part: string, sentence: string}
-     */
-    public function hazard(array $hazard): array
+    /** @return array{part: string, sentence: string} */
+    public function hazard(Hazard $hazard): array
     {
-        $code = $hazard['code'] ?? '';
-
-        return ['part' => \is_string($hazard['part'] ?? null) ? $hazard['part'] : '', 'sentence' => $this->wording->hazard(\is_string($code) ? $code : '', BenchFold::named($hazard['figures'] ?? []))];
+        return ['part' => $hazard->part, 'sentence' => $this->wording->hazard($hazard->code, $hazard->figures)];
     }
 
     /** @return list<array<string, mixed>> how the unit differs from its drawing */
-    private function fitted(JobUnit $unit, JudgedBench $bench): array
+    private function fitted(Bench $bench): array
     {
         $fitted = $bench->fitted();
-        $model = [] === $fitted->all ? null : $this->projections->model($unit);
-        $foreign = $model?->foreign($fitted) ?? $fitted->differences();
+        $foreign = [] === $fitted->all ? [] : $bench->unit->model()?->foreign($fitted) ?? $fitted->differences();
 
         return array_map(static fn (FittedChange $c): array => ['text' => $c->text, 'target' => $c->target(), 'found' => $c->found, 'counted' => !\in_array($c, $foreign, true)], $fitted->differences());
     }
@@ -117,7 +102,7 @@ final readonly class BenchView
         $tubes = [];
         foreach ($sheet->tubes ?? [] as $tube) {
             $type = $this->tubes->find($tube->type);
-            $base = $type->base ?? 'octal';
+            $base = $type?->base;
             $tubes[] = [
                 'position' => $tube->position,
                 'type' => $tube->type,
@@ -125,7 +110,7 @@ final readonly class BenchView
                 'where' => $tube->where,
                 'output' => $tube->output,
                 'base' => $base,
-                'pinCount' => $this->tubes->pinCount($base),
+                'pinCount' => null === $base ? null : $this->tubes->pinCount($base),
                 'pins' => (object) array_map($this->wording->word(...), $type->pins ?? []),
             ];
         }
@@ -181,7 +166,7 @@ final readonly class BenchView
     }
 
     /** @return array<string, mixed> */
-    private function reading(ReadingRecord $record, JudgedPoint $judged, ?ReadingRecord $newest): array
+    private function reading(TakenReading $record, JudgedPoint $judged, ?TakenReading $newest): array
     {
         $judgement = $judged->judgement ?? throw new \LogicException('a reading is always judged');
         $now = $judgement->toArray();
@@ -223,7 +208,7 @@ final readonly class BenchView
      *
      * @return array{inletVolts: float|null, limiter: string|null, tubesOut: list<string>|null, standby: bool, warmMinutes: float|null, meterId: string|null, state: string}
      */
-    private function conditions(ReadingRecord $record): array
+    private function conditions(TakenReading $record): array
     {
         $c = $record->conditions;
 
@@ -274,7 +259,7 @@ final readonly class BenchView
     }
 
     /** The figure with the digits typed; of a reading that moved when tapped, the value that decided. */
-    private static function shown(ReadingRecord $record, ?float $decided, MeterFunction $function): string
+    private static function shown(TakenReading $record, ?float $decided, MeterFunction $function): string
     {
         $scale = self::scale($function);
         $digits = Engineering::plain($scale * ($decided ?? $record->value), $scale * $record->resolution);
@@ -327,51 +312,26 @@ final readonly class BenchView
         return null;
     }
 
-    /** @return list<array<string, mixed>> */
-    private function islands(BenchFold $fold, JudgedBench $bench, ChassisState $state): array
+    /** @return array<string, mixed> */
+    private function island(StoredCharge $charge, ?Sheet $sheet): array
     {
-        $sheet = $bench->sheet;
-        $islands = $sheet->islands ?? [];
-        $islands = [] === $islands ? [new Island(Projections::WHOLE_CHASSIS, 'the whole chassis', [], 'reservoir', null)] : $islands;
-        $start = $this->startVolts($bench);
+        $island = $charge->island;
 
-        return array_map(static function (Island $island) use ($fold, $sheet, $start, $state): array {
-            $proof = $fold->chassis->proofs[$island->id] ?? null;
-            $network = $sheet?->dischargeNetwork($island, $fold->conditions->bleeder());
-            $seconds = $network?->secondsTo(SafetyFigures::HANDS_IN_VOLTS, $start);
-            $highest = max([0.0, ...array_map(static fn (string $n): float => abs($start[$n] ?? 0.0), $island->nodes)]);
-
-            return [
-                'id' => $island->id,
-                'name' => $island->name,
-                'proofAt' => $island->proofAt,
-                'where' => $sheet?->point($island->proofAt, MeterFunction::DcVolts)?->where,
-                'cutOffBy' => $island->cutOffBy,
-                'lastVolts' => $proof?->volts,
-                'provedAt' => self::isoOrNull($proof?->at),
-                'proved' => null !== $proof && $proof->volts < SafetyFigures::HANDS_IN_VOLTS && \in_array($state, [ChassisState::Dead, ChassisState::Discharging], true),
-                'startVolts' => $highest,
-                'energyJoules' => $network?->energyJoules($start),
-                'secondsToSafe' => $network?->secondsTo(SafetyFigures::TOUCH_VOLTS, $start),
-                'secondsToHandsIn' => $seconds,
-                'holdsCharge' => null !== $network && null === $seconds,
-            ];
-        }, $islands);
-    }
-
-    /** @return array<string, float> highest volts each node may hold: read last, expected today, or printed */
-    private function startVolts(JudgedBench $bench): array
-    {
-        $volts = [];
-        foreach ($bench->points() as $judged) {
-            if (MeterFunction::DcVolts === $judged->point->function) {
-                $read = $judged->judgement->volts ?? 0.0;
-                $drawn = $judged->expected->volts ?? $judged->point->printedVolts ?? 0.0;
-                $volts[$judged->point->place] = abs($read) > abs($drawn) ? $read : $drawn;
-            }
-        }
-
-        return $volts;
+        return [
+            'id' => $island->id,
+            'name' => $island->name,
+            'proofAt' => $island->proofAt,
+            'where' => $sheet?->point($island->proofAt, MeterFunction::DcVolts)?->where,
+            'cutOffBy' => $island->cutOffBy,
+            'lastVolts' => $charge->proof?->volts,
+            'provedAt' => self::isoOrNull($charge->proof?->at),
+            'proved' => $charge->isProved,
+            'startVolts' => $charge->startVolts,
+            'energyJoules' => $charge->energyJoules,
+            'secondsToSafe' => $charge->secondsToTouch,
+            'secondsToHandsIn' => $charge->secondsToHandsIn,
+            'holdsCharge' => $charge->holds,
+        ];
     }
 
     /** @return array<string, mixed> */
@@ -405,27 +365,11 @@ final readonly class BenchView
     }
 
     /** @return array{unread: list<string>, provisional: list<string>, stale: list<string>, deviating: list<string>} names of points that close-out asks about (REC-4a) */
-    private function openEnds(JudgedBench $bench): array
+    private function openEnds(OpenEnds $ends, ?Sheet $sheet): array
     {
-        $ends = ['unread' => [], 'provisional' => [], 'stale' => [], 'deviating' => []];
-        foreach ($bench->points() as $judged) {
-            $name = $this->name($judged->point, $bench->sheet);
-            if (null === $judged->judgement) {
-                $ends['unread'][] = $name;
-                continue;
-            }
-            $marks = $judged->judgement->marks;
-            if (\in_array(Mark::Stale, $marks, true)) {
-                $ends['stale'][] = $name;
-            } elseif (\in_array(Mark::Provisional, $marks, true)) {
-                $ends['provisional'][] = $name;
-            }
-            if (\in_array($judged->judgement->verdict, [Verdict::Out, Verdict::Danger], true) && !\in_array(Mark::Accepted, $marks, true)) {
-                $ends['deviating'][] = $name;
-            }
-        }
+        $name = fn (TestPoint $p): string => $this->name($p, $sheet);
 
-        return $ends;
+        return ['unread' => array_map($name, $ends->unread), 'provisional' => array_map($name, $ends->provisional), 'stale' => array_map($name, $ends->stale), 'deviating' => array_map($name, $ends->deviating)];
     }
 
     /** “V5 pin 3”, “C · inverter” */

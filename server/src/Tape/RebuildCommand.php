@@ -13,7 +13,7 @@ use Yew\Server\Job\Entity\Job;
 #[AsCommand('tape:rebuild', 'Folds the current state of every job anew from the tape')]
 final readonly class RebuildCommand
 {
-    public function __construct(private EntityManagerInterface $em, private Projections $projections)
+    public function __construct(private EntityManagerInterface $em, private Benches $benches)
     {
     }
 
@@ -21,7 +21,7 @@ final readonly class RebuildCommand
     {
         $jobs = $this->em->getRepository(Job::class)->findAll();
         foreach ($io->progressIterate($jobs) as $job) {
-            $this->projections->rebuild($job);
+            $this->benches->rebuild($job);
         }
         $io->success(\sprintf('%d jobs', \count($jobs)));
 

@@ -9,7 +9,6 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
-use Yew\Core\Safety\Hazard;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Access\Role;
 use Yew\Server\Http\Body;
@@ -21,7 +20,7 @@ use Yew\Server\Tape\Entity\TapeEntry;
 
 final readonly class TapeController
 {
-    public function __construct(private Jobs $jobs, private TapeDoor $door, private TapeReader $tape, private BenchView $bench, private EntryView $entries, private ClockInterface $clock, private StandingHazards $standing, private Projections $projections)
+    public function __construct(private Jobs $jobs, private TapeDoor $door, private TapeReader $tape, private BenchView $bench, private EntryView $entries, private ClockInterface $clock, private Benches $benches)
     {
     }
 
@@ -49,9 +48,8 @@ final readonly class TapeController
     public function hazards(string $jobId, string $unitId): JsonResponse
     {
         $unit = $this->jobs->get($jobId)->unit($unitId) ?? throw Refused::notFound('unit on this job');
-        $hazards = $this->standing->of($unit, $this->projections->of($unit), (float) $this->clock->now()->format('U.u'));
 
-        return new JsonResponse(array_map(fn (Hazard $h): array => $this->bench->hazard($h->toArray()), $hazards));
+        return new JsonResponse(array_map($this->bench->hazard(...), $this->benches->of($unit)->hazards()));
     }
 
     /**
@@ -62,7 +60,7 @@ final readonly class TapeController
     {
         return new JsonResponse([
             'entries' => array_map($this->entries->of(...), $entries),
-            'benches' => array_map(fn (JobUnit $u): array => $this->bench->of($u), $job->units()),
+            'benches' => array_map(fn (JobUnit $u): array => $this->bench->of($this->benches->of($u)), $job->units()),
             'serverTime' => $this->clock->now()->format('Y-m-d\TH:i:s.v\Z'),
             ...$more,
         ]);

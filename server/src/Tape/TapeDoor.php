@@ -9,25 +9,24 @@ use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Uid\Uuid;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\ObservedTime;
-use Yew\Core\Bench\SafetyFigures;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\CanonicalJson;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Job\Bench;
+use Yew\Core\Job\Entry;
+use Yew\Core\Job\Entry\SheetChosen;
+use Yew\Core\Job\Entry\ShelfMove;
+use Yew\Core\Job\EntryKinds;
+use Yew\Core\Job\ShelfRules;
+use Yew\Core\Job\ShelfState;
+use Yew\Core\Job\Statement;
 use Yew\Core\Quantity\CannotRead;
-use Yew\Core\Reading\Slips;
-use Yew\Core\Reading\Verdict;
-use Yew\Core\Safety\Hazard;
-use Yew\Core\Version;
-use Yew\Server\Cold\ColdStations;
+use Yew\Core\Safety\Refusal;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Job\Jobs;
-use Yew\Server\Job\ShelfState;
-use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Tape\Entity\TapeEntry;
-use Yew\Server\Tape\Projection\BenchFold;
-use Yew\Server\Tape\Projection\ColdFold;
 
 /**
  * The only way onto the tape: checks, numbers, judges and stores one entry (contract §4).
@@ -36,16 +35,16 @@ use Yew\Server\Tape\Projection\ColdFold;
  */
 final readonly class TapeDoor
 {
+    /** Kinds that change what earlier entries say: the state is folded anew with them. */
+    private const FOLDED_ANEW = ['sheet-chosen', 'correction'];
+
     public function __construct(
         private EntityManagerInterface $em,
         private ClockInterface $clock,
         private PayloadSchemas $schemas,
         private TapeReader $tape,
-        private Projections $projections,
-        private Fitting $fitting,
-        private SheetShelf $sheets,
-        private ColdStations $stations,
-        private StandingHazards $hazards,
+        private Benches $benches,
+        private EntryKinds $kinds,
         private Jobs $jobs,
     ) {
     }
@@ -72,11 +71,11 @@ final readonly class TapeDoor
         }
         $unitId = $fields->optionalString('unitId', 36);
         $kind = $fields->string('kind', 30);
-        if (null === $unitId && \in_array($kind, PayloadSchemas::OF_ONE_UNIT, true)) {
+        if (null === $unitId && true === $this->kinds->find($kind)?->ofOneUnit()) {
             throw $fields->fault('unitId', 'this is said of one unit');
         }
         $v = (int) $fields->number('v', 1, 99);
-        $payload = BenchFold::named($fields->raw('payload'));
+        $payload = Fields::named($fields->raw('payload'));
         $device = $fields->string('device', 60);
         $counter = (int) $fields->number('counter', 0, 9e15);
         if (str_starts_with($device, 'server:')) {
@@ -110,7 +109,7 @@ final readonly class TapeDoor
             $payload = 'discharge-proof' === $kind ? [...$payload, 'clockSeen' => $time->clockSeen] : $payload;
             $observed = self::instant($time->at);
 
-            return $this->append($job, $unit, $id, $kind, $v, $payload, $personId, $device, $counter, $observed, $received, $hash, $mayWrite ? null : ['code' => 'permission', 'figures' => []]);
+            return $this->append($job, $unit, $id, $kind, $v, $payload, $personId, $device, $counter, $observed, $received, $hash, $mayWrite ? null : new Refusal('permission'));
         });
     }
 
@@ -167,224 +166,86 @@ final readonly class TapeDoor
     }
 
     /**
-     * @param array<string, mixed>                                    $payload
-     * @param array{code: string, figures: array<string, mixed>}|null $refusal that is known already
+     * @param array<string, mixed> $payload
+     * @param Refusal|null         $refusal that is known already
      */
-    private function append(Job $job, ?JobUnit $unit, string $id, string $kind, int $v, array $payload, string $personId, string $device, int $counter, \DateTimeImmutable $observed, \DateTimeImmutable $received, string $hash, ?array $refusal = null): TapeEntry
+    private function append(Job $job, ?JobUnit $unit, string $id, string $kind, int $v, array $payload, string $personId, string $device, int $counter, \DateTimeImmutable $observed, \DateTimeImmutable $received, string $hash, ?Refusal $refusal = null): TapeEntry
     {
         $at = (float) $observed->format('U.u');
-        $fold = null === $unit ? null : $this->projections->of($unit);
-        $late = null !== $fold && $at < $fold->lastObserved;
-        $then = null === $unit || null === $fold ? null : ($late ? $this->projections->rebuilt($unit, $at) : $fold);
-        $islands = null === $unit ? [] : $this->projections->islands($unit);
-        if (null !== $then) {
-            $then->chassis = $then->chassis->at($at, $islands);
+        $state = null === $unit ? null : $this->benches->state($unit);
+        $late = null !== $state && $at < $state->lastObserved;
+        $then = null === $unit || null === $state ? null : $this->benches->at($unit, $late ? $this->benches->rebuilt($unit, $at) : $state, $at);
+        $known = $this->kinds->find($kind);
+        $said = null;
+        try {
+            $said = null === $then ? $known?->kept($payload) : $known?->read($payload, $then);
+            $unfit = match (true) {
+                null === $known => new Refusal('unknown-kind', ['kind' => $kind]),
+                null === $then => null,
+                default => $said?->refusal($then),
+            };
+        } catch (CannotRead $e) {
+            $unfit = new Refusal('unreadable', ['sentence' => $e->getMessage()]);
+        } catch (BadData $e) {
+            $unfit = 'trial' === $kind ? new Refusal('unreadable', ['sentence' => ucfirst($e->sentence).'.']) : throw $e;
         }
-        $refusal ??= $this->shut($job, $kind, $payload);
-        if (null !== $unit && null !== $then) {
-            $refusal ??= $then->lockedFor($kind, $payload);
-            $sheet = $this->projections->sheet($unit);
-            try {
-                if ('as-fitted' === $kind) {
-                    [$payload, $unfit] = $this->fitting->change($payload, $then->chassis->state, $this->projections->model($unit), $sheet, $then->cold->parts());
-                } else {
-                    $payload = $this->fitting->read($kind, $payload, $then, $sheet);
-                    $unfit = $this->fitting->refusal($kind, $payload, $then, $islands, $sheet) ?? $this->correctsNothing($kind, $payload, $job, $unit);
-                    if (null === ($refusal ?? $unfit) && 'state-change' === $kind && ChassisState::Ramping->value === $payload['to']) {
-                        [$payload, $unfit] = $this->hazardous($payload, $unit, $then, $at);
-                    }
-                }
-                $refusal ??= $unfit;
-            } catch (CannotRead $e) {
-                $refusal ??= ['code' => 'unreadable', 'figures' => ['sentence' => $e->getMessage()]];
-            } catch (BadData $e) {
-                if ('trial' !== $kind) {
-                    throw $e;
-                }
-                $refusal ??= ['code' => 'unreadable', 'figures' => ['sentence' => ucfirst($e->sentence).'.']];
-            }
-            $payload = 'sheet-chosen' === $kind ? $this->withLostPlaces($payload, $then) : $payload;
-        }
-        $unitSequence = null === $unit ? null : $this->next('unit_id', $unit->unit->id, 'unit_sequence');
-        $jobSequence = $this->next('job_id', $job->id, 'job_sequence');
-        $make = static fn (?array $judgement, ?array $refusal): TapeEntry => new TapeEntry(
-            $id, $job->id, $unit?->unit->id, $kind, $v, $payload, $then?->conditionsId, $then?->conditions->toArray(), $personId, $device, $counter, $observed, $received,
-            $unitSequence, $jobSequence,
-            null === $judgement ? null : BenchFold::named($judgement), null === $refusal ? null : BenchFold::named($refusal), $hash,
+        $refusal ??= $this->shut($job, $kind, $said) ?? self::stopped($then, $said) ?? $unfit;
+        $payload = $said?->toArray() ?? $payload;
+        $entry = new Entry($id, $said, $at, (float) $received->format('U.u'), $personId, null, null !== $refusal);
+        $entry = null === $then || null === $said || null !== $refusal ? $entry : $entry->judged($said->judge($entry, $then, $then->with($entry)));
+        $stored = new TapeEntry(
+            $id, $job->id, $unit?->unit->id, $kind, $v, $payload, $then?->state->conditionsId, $then?->state->conditions->toArray(), $personId, $device, $counter, $observed, $received,
+            null === $unit ? null : $this->next('unit_id', $unit->unit->id, 'unit_sequence'), $this->next('job_id', $job->id, 'job_sequence'), $entry->judgement, $refusal?->toArray(), $hash,
         );
-        $judgement = null === $unit || null === $then || null !== $refusal ? null : $this->judgement($make(null, $refusal), $unit, $then, $islands, $at);
-        if ('trial' === $kind && null === $judgement) {
-            $refusal ??= ['code' => 'no-such-part', 'figures' => ['part' => $payload['part'] ?? '']];
-        }
-        $entry = $make($judgement, $refusal);
-        $this->em->persist($entry);
-        if ($late || 'reading' !== $kind) {
+        $this->em->persist($stored);
+        $again = $late || (null === $refusal && \in_array($kind, self::FOLDED_ANEW, true));
+        if ($again) {
             $this->em->flush(); // a state folded from the tape must find this entry there
         }
-        if (null === $refusal) {
-            $this->actUpon($entry, $job, $unit);
+        if (null === $refusal && null !== $said) {
+            $this->actUpon($said, $stored, $job, $unit);
         }
-        if (null !== $unit && null !== $fold) {
-            if ($late || (null === $refusal && \in_array($kind, ['sheet-chosen', 'correction'], true))) {
-                $fold = $this->projections->rebuilt($unit);
-            } else {
-                $fold->apply($entry, $islands);
-            }
-            $this->projections->store($unit, $fold);
+        if (null !== $unit && null !== $state) {
+            $this->benches->store($unit, $again ? $this->benches->rebuilt($unit) : $state->after($entry, $this->benches->at($unit, $state, $at)->islands()));
         }
         $this->em->flush();
 
-        return $entry;
+        return $stored;
     }
 
-    /**
-     * The judgement as given then: readings by core, discharge proofs by SAFE-2.
-     *
-     * @param list<string> $islands
-     *
-     * @return array<string, mixed>|null
-     */
-    private function judgement(TapeEntry $entry, JobUnit $unit, BenchFold $before, array $islands, float $at): ?array
+    /** Why an entry is not taken while a stop stands; null when it is, or when it cannot be read in the first place (SAFE-6). */
+    private static function stopped(?Bench $then, ?Statement $said): ?Refusal
     {
-        if ('discharge-proof' === $entry->kind) {
-            return $this->proofJudgement($entry, $unit);
-        }
-        if ('reading' !== $entry->kind && 'trial' !== $entry->kind) {
-            return null;
-        }
-        $after = clone $before;
-        $after->apply($entry, $islands);
-        if ('trial' === $entry->kind) {
-            $test = ColdFold::trial($entry->payload);
-
-            return $this->stations->judgement($unit, $before, $after, $test->kind, $test->part, $entry->id);
-        }
-        $record = $after->find($entry->id);
-        if (null === $record || !$record->function->needsPower()) {
-            return null;
-        }
-        $bench = $this->projections->judged($unit, $after, $at);
-        $judgement = $bench->ofEntry($record);
-        $slip = null === $judgement->volts || isset($entry->payload['slipAnswer']) ? null : Slips::suspect($bench->expectedOf($record), $judgement->volts);
-
-        return [...$judgement->toArray(), 'slip' => $slip];
+        return null === $then?->state->stop || null === $said || $said->isTakenDuringStop() ? null : $then->state->stop->refusal();
     }
 
-    /**
-     * @param array<string, mixed> $payload
-     *
-     * @return array{code: string, figures: array<string, mixed>}|null a refusal when an acceptance or a correction points at nothing of this unit on this job
-     */
-    private function correctsNothing(string $kind, array $payload, Job $job, JobUnit $unit): ?array
+    /** What the whole job does not take: one that was collected is shut, and nothing leaves the bench live. */
+    private function shut(Job $job, string $kind, ?Statement $said): ?Refusal
     {
-        $id = match ($kind) {
-            'accept' => $payload['reading'] ?? null,
-            'correction' => $payload['corrects'] ?? null,
-            default => null,
-        };
-        $reading = \is_string($id) && Uuid::isValid($id) ? $this->tape->find($id) : null;
-        $kinds = 'correction' === $kind ? ['reading', 'trial', 'finding', 'left-alone'] : ['reading'];
-        $span = 'correction' === $kind && isset($payload['span']);
-        $fits = !\in_array($kind, ['accept', 'correction'], true) || ($span && null === $id) || (null !== $reading && \in_array($reading->kind, $kinds, true) && $reading->jobId === $job->id && $reading->unitId === $unit->unit->id && null === $reading->refusal);
-
-        return $fits ? null : ['code' => 'nothing-to-correct', 'figures' => []];
-    }
-
-    /** @return array<string, mixed> */
-    private function proofJudgement(TapeEntry $entry, JobUnit $unit): array
-    {
-        $reading = BenchFold::proofReading($entry);
-        $volts = $reading->atMostVolts;
-        [$verdict, $code] = match (true) {
-            null === $volts => [Verdict::Danger, 'proves-nothing'],
-            $volts >= SafetyFigures::TOUCH_VOLTS => [Verdict::Danger, 'still-charged'],
-            $volts >= SafetyFigures::HANDS_IN_VOLTS => [Verdict::Watch, 'low-not-dead'],
-            !$reading->meterStated => [Verdict::CannotSay, 'proof-without-meter'],
-            default => [Verdict::Within, 'proved-discharged'],
-        };
-        $island = \is_string($entry->payload['island'] ?? null) ? $entry->payload['island'] : '';
-
-        return ['verdict' => $verdict->value, 'marks' => [], 'reasonCode' => $code, 'figures' => ['islandName' => $this->projections->sheet($unit)?->island($island)->name ?? 'the chassis'], 'volts' => $volts, 'coreVersion' => Version::CORE];
-    }
-
-    /**
-     * A job that was collected takes nothing but its being put back on the bench; nothing leaves the bench live.
-     *
-     * @param array<string, mixed> $payload
-     *
-     * @return array{code: string, figures: array<string, mixed>}|null
-     */
-    private function shut(Job $job, string $kind, array $payload): ?array
-    {
-        if ('shelf-move' === $kind && \in_array($payload['to'] ?? null, [ShelfState::Collected->value, ShelfState::Ready->value], true)) {
-            foreach ($job->units() as $unit) {
-                $state = $this->projections->of($unit)->chassis->state;
-                if ($state->appliesPower()) {
-                    return ['code' => 'live-on-leaving', 'figures' => ['state' => $state->value]];
-                }
-            }
-        }
-
-        if ('shelf-move' === $kind && ShelfState::Collected === $job->shelfState() && ShelfState::Collected->value !== ($payload['to'] ?? null)) {
+        $elsewhere = function () use ($job): ?string {
             foreach ($job->units() as $unit) { // each is locked by now
                 $tag = $this->jobs->openTagOf($unit->unit->id, $job->id);
                 if (null !== $tag) {
-                    return ['code' => 'open-elsewhere', 'figures' => ['tag' => $tag]];
+                    return $tag;
                 }
             }
-        }
 
-        return ShelfState::Collected === $job->shelfState() && !\in_array($kind, ['shelf-move', 'note', 'report-issued'], true) ? ['code' => 'job-closed', 'figures' => ['tag' => $job->tag]] : null;
+            return null;
+        };
+
+        return ShelfRules::refusal(
+            $kind, $said, $job->shelfState(), $job->tag, $said instanceof ShelfMove ? array_map(fn (JobUnit $u): ChassisState => $this->benches->state($u)->chassis->state, $job->units()) : [], $elsewhere,
+        );
     }
 
-    /**
-     * What the record knows that speaks against power goes onto the entry, and is asked for a reason (SAFE-4).
-     *
-     * @param array<string, mixed> $payload
-     *
-     * @return array{array<string, mixed>, array{code: string, figures: array<string, mixed>}|null}
-     */
-    private function hazardous(array $payload, JobUnit $unit, BenchFold $then, float $at): array
+    private function actUpon(Statement $said, TapeEntry $entry, Job $job, ?JobUnit $unit): void
     {
-        $hazards = $this->hazards->of($unit, $then, $at);
-        if ([] === $hazards) {
-            return [$payload, null];
+        if ($said instanceof SheetChosen) {
+            $unit?->measureAgainst($said->versionId);
         }
-        $reason = $payload['reason'] ?? '';
-        $unanswered = !\is_string($reason) || '' === trim($reason);
-
-        return [[...$payload, 'hazards' => array_map(static fn (Hazard $h): array => $h->toArray(), $hazards)], $unanswered ? ['code' => 'hazards-unanswered', 'figures' => ['parts' => array_values(array_unique(array_map(static fn (Hazard $h): string => $h->part, $hazards)))]] : null];
-    }
-
-    private function actUpon(TapeEntry $entry, Job $job, ?JobUnit $unit): void
-    {
-        if ('sheet-chosen' === $entry->kind && null !== $unit && \is_string($entry->payload['sheetVersionId'] ?? null)) {
-            $unit->measureAgainst($entry->payload['sheetVersionId']);
+        if ($said instanceof ShelfMove) {
+            $job->moveTo($said->to, $said->waitsFor, $entry->observedAt);
         }
-        if ('shelf-move' === $entry->kind && \is_string($entry->payload['to'] ?? null)) {
-            $waitsFor = $entry->payload['waitsFor'] ?? '';
-            $job->moveTo(ShelfState::from($entry->payload['to']), \is_string($waitsFor) ? $waitsFor : '', $entry->observedAt);
-        }
-    }
-
-    /**
-     * @param array<string, mixed> $payload
-     *
-     * @return array<string, mixed>
-     */
-    private function withLostPlaces(array $payload, BenchFold $fold): array
-    {
-        $version = $payload['sheetVersionId'] ?? null;
-        $sheet = \is_string($version) ? $this->sheets->decoded($version) : null;
-        $lost = [];
-        foreach (array_keys($fold->readings) as $key) {
-            $latest = $fold->latest($key);
-            if (null !== $latest && null === $sheet?->point($latest->place, $latest->function)) {
-                $lost[] = $latest->place;
-            }
-        }
-
-        return [...$payload, 'lostPlaces' => array_values(array_unique($lost))];
     }
 
     private function next(string $column, string $id, string $sequence): int

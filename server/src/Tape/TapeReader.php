@@ -6,14 +6,19 @@ namespace Yew\Server\Tape;
 
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Uid\Uuid;
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Job\BenchRecord;
+use Yew\Core\Job\EntryTrace;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\TestPoint;
+use Yew\Core\Station\Stations;
+use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestRecord;
 use Yew\Server\Tape\Entity\TapeEntry;
-use Yew\Server\Tape\Projection\ColdFold;
 
 /** Reads the tape. */
 final class TapeReader
@@ -23,13 +28,24 @@ final class TapeReader
     /** @var array<string, FittedChanges> by unit and job */
     private array $fittedBefore = [];
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $connection)
+    /** @var array<string, TestRecord> by unit and job */
+    private array $testsBefore = [];
+
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $connection, private readonly Stations $stations)
     {
     }
 
     public function find(string $id): ?TapeEntry
     {
         return $this->em->getRepository(TapeEntry::class)->find($id);
+    }
+
+    /** As much of an entry as another needs that points at it; null where there is none. */
+    public function trace(string $id): ?EntryTrace
+    {
+        $entry = Uuid::isValid($id) ? $this->find($id) : null;
+
+        return null === $entry ? null : new EntryTrace($entry->kind, $entry->jobId, $entry->unitId, null !== $entry->refusal);
     }
 
     /** @return array{observed: float, received: float}|null when the entry was seen that this person's device sent before; null for its first */
@@ -77,24 +93,35 @@ final class TapeReader
         return new FittedChanges(array_values(array_map(static fn (TapeEntry $e): FittedChange => FittedChange::fromFields(Fields::of($e->payload)), $held)));
     }
 
-    /** What was tested cold on the unit's other jobs, before this one was booked in. */
+    /** What was tested on the unit's other jobs, before this one was booked in, as far as it is of parts that were in there last. */
     public function testsBefore(string $unitId, string $jobId, \DateTimeImmutable $bookedIn): TestRecord
+    {
+        return $this->testsBefore[$unitId.$jobId] ??= $this->readTestsBefore($unitId, $jobId, $bookedIn);
+    }
+
+    private function readTestsBefore(string $unitId, string $jobId, \DateTimeImmutable $bookedIn): TestRecord
     {
         $entries = $this->em->createQuery('SELECT e FROM '.TapeEntry::class." e WHERE e.unitId = :unit AND e.jobId <> :job AND e.kind IN ('trial', 'as-fitted') AND e.observedAt < :bookedIn ORDER BY e.observedAt, e.jobSequence")
             ->setParameter('unit', $unitId)->setParameter('job', $jobId)->setParameter('bookedIn', $bookedIn, 'instant')->getResult();
-        $cold = new ColdFold();
+        $record = new BenchRecord();
         foreach (self::entries($entries) as $entry) {
             if (null !== $entry->refusal) {
                 continue;
             }
-            if ('trial' === $entry->kind) {
-                $cold->apply($entry);
-            } else {
-                $cold->renew(FittedChange::fromFields(Fields::of($entry->payload)), $entry->observedSeconds());
+            $fields = Fields::of($entry->payload);
+            $kind = 'trial' === $entry->kind ? $this->stations->tests->find($fields->optionalText('test')) : null;
+            try {
+                if (null !== $kind) {
+                    $record->test(TakenTest::kept($kind, $fields)->of($entry->id, $entry->observedSeconds()));
+                } elseif ('as-fitted' === $entry->kind) {
+                    $record->renew(FittedChange::fromFields($fields));
+                }
+            } catch (BadData) {
+                continue; // taken by an earlier version in another form
             }
         }
 
-        return new TestRecord($cold->tests()->all);
+        return new TestRecord($record->tests()->all);
     }
 
     /** @return array<string, float> last value read at each point on the unit's other jobs, volts by point key */

@@ -179,7 +179,7 @@ final class ColdStationsTest extends ServerTestCase
     {
         $this->trial('contacts', 'V4', '', '5 loose');
         $summaries = $this->getList($this->unitPath().'/stations');
-        self::assertSame(['look', 'iron', 'capacitors', 'resistors'], array_column($summaries, 'station'));
+        self::assertSame(['look', 'iron', 'capacitors', 'resistors', 'voltages'], array_column($summaries, 'station'));
         self::assertSame(['V4'], Fields::of($summaries[3])->strings('bad'));
     }
 
@@ -249,8 +249,9 @@ final class ColdStationsTest extends ServerTestCase
         self::assertResponseStatusCodeSame(422);
         $this->write($this->job, 'trial', ['test' => 'resistor', 'part' => 'R26', 'text' => '470', 'figures' => []]);
         self::assertResponseStatusCodeSame(422);
-        $this->write($this->job, 'trial', ['test' => 'smell', 'part' => 'R26', 'text' => '470']);
-        self::assertResponseStatusCodeSame(422);
+        $entry = $this->write($this->job, 'trial', ['test' => 'smell', 'part' => 'R26', 'text' => '470'])->objects('entries')[0];
+        self::assertSame(['R26 Smell 470', true], [$entry->string('headline'), $entry->boolean('refused')], 'kept, and counted nowhere');
+        self::assertStringContainsString('No station has a test called “smell”', $entry->string('line'));
     }
 
     public function testEveryBoardOpensWithAndWithoutASheet(): void

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Yew\Server\Tests\Demo;
 
 use Yew\Core\Codec\Fields;
+use Yew\Core\Reading\JudgedBench;
 use Yew\Server\Demo\DemoShop;
 use Yew\Server\Job\Jobs;
-use Yew\Server\Tape\Projection\JudgedBench;
-use Yew\Server\Tape\Projections;
+use Yew\Server\Tape\Benches;
 use Yew\Server\Tests\ServerTestCase;
 
 /** The demo's figures hang together: what deviates is what is meant to. */
@@ -60,10 +60,8 @@ final class DemoShopTest extends ServerTestCase
     {
         $jobs = self::getContainer()->get(Jobs::class)->search($serial)[0];
         self::assertCount(1, $jobs);
-        $projections = self::getContainer()->get(Projections::class);
-        $unit = $jobs[0]->units()[0];
 
-        return $projections->judged($unit, $projections->of($unit));
+        return self::getContainer()->get(Benches::class)->of($jobs[0]->units()[0])->readings();
     }
 
     /** @return list<string> places that are out or in danger, with their verdicts */

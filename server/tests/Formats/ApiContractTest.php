@@ -6,7 +6,7 @@ namespace Yew\Server\Tests\Formats;
 
 use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
-use Symfony\Component\Yaml\Yaml;
+use Yew\Server\Formats\OpenApi;
 use Yew\Server\Tests\ServerTestCase;
 
 /** Real responses against docs/api/openapi.yaml. */
@@ -17,9 +17,7 @@ final class ApiContractTest extends ServerTestCase
     protected function setUp(): void
     {
         parent::setUp();
-        $api = Yaml::parseFile(self::root().'/docs/api/openapi.yaml', Yaml::PARSE_OBJECT_FOR_MAP);
-        self::assertInstanceOf(\stdClass::class, $api);
-        $this->api = $api;
+        $this->api = self::getContainer()->get(OpenApi::class)->document();
     }
 
     public function testResponsesAreWhatTheContractSays(): void
@@ -41,7 +39,7 @@ final class ApiContractTest extends ServerTestCase
         $this->validate('/api/jobs/{jobId}/reports', 'post', '201');
         $unit = '/api/jobs/'.$job.'/units/'.$this->get('/api/jobs/'.$job)->objects('units')[0]->string('id');
         $this->write($job, 'finding', ['what' => 'burnt', 'severity' => 'out', 'place' => 'R26', 'text' => 'brown']);
-        foreach (['look', 'iron', 'capacitors', 'resistors'] as $station) {
+        foreach (['look', 'iron', 'capacitors', 'resistors', 'voltages'] as $station) {
             $this->check('/api/jobs/{jobId}/units/{unitId}/stations/{station}', $unit.'/stations/'.$station);
         }
         $this->check('/api/jobs/{jobId}/units/{unitId}/stations', $unit.'/stations');
@@ -63,6 +61,11 @@ final class ApiContractTest extends ServerTestCase
             $this->get($path);
             $this->validate('/api/jobs', 'get', 'default');
         }
+    }
+
+    public function testTheWrittenContractIsTheWholeOne(): void
+    {
+        self::assertSame(self::getContainer()->get(OpenApi::class)->json(), file_get_contents(self::root().'/docs/api/openapi.json'), 'bin/bench formats:write');
     }
 
     private function check(string $template, string $path): void

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tests\Formats;
 
-use Yew\Core\Test\TrialKind;
+use Yew\Core\Station\Outcome;
+use Yew\Core\Station\Stations;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Tests\ServerTestCase;
 use Yew\Server\Wording\Wording;
@@ -39,8 +40,15 @@ final class WordingTest extends ServerTestCase
             }
         }
         self::assertGreaterThan(90, \count(array_unique($codes)));
-        foreach (TrialKind::cases() as $kind) {
-            array_push($codes, 'test-'.$kind->value, 'hint-'.$kind->value, 'type-'.$kind->value);
+        $stations = self::getContainer()->get(Stations::class);
+        foreach ($stations->tests->names() as $name) {
+            array_push($codes, 'test-'.$name, 'hint-'.$name, 'type-'.$name);
+        }
+        foreach (array_keys($stations->all()) as $station) {
+            $codes[] = 'station-'.$station;
+        }
+        foreach (Outcome::cases() as $outcome) {
+            $codes[] = 'word-'.$outcome->value;
         }
         $wording = self::getContainer()->get(Wording::class);
         // Those that are put together of two parts, and those that need no words.

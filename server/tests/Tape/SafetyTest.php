@@ -6,9 +6,9 @@ namespace Yew\Server\Tests\Tape;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Job\ShelfState;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Job\Jobs;
-use Yew\Server\Job\ShelfState;
 use Yew\Server\Tape\TapeDoor;
 use Yew\Server\Tests\ServerTestCase;
 

@@ -3,15 +3,15 @@ import { NButton, NInput, NModal, NSelect } from 'naive-ui'
 import { computed, nextTick, reactive, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../access/session'
 import { parseQuantity } from '../quantity/parse'
-import { useBench } from './bench'
+import { useBench, type Payloads } from './bench'
 
+type Facts = Payloads['conditions']['facts']
 const open = defineModel<boolean>('open', { required: true })
 const bench = useBench()
 const session = useSession()
 const error = ref('')
 const first = useTemplateRef<InstanceType<typeof NInput>>('first')
 
-type Facts = Record<string, { value: unknown; how: string } | undefined>
 interface Limiter { kind: string; watts?: number; ratedVolts?: number; amperes?: number }
 const form = reactive({ inlet: '', source: null as string | null, sourceVolts: '', limiter: null as string | null, watts: '', lampVolts: '', amperes: '', load: null as string | null, ohms: '', signal: '', standby: null as string | null, meterId: null as string | null, covers: null as string | null, earthing: null as string | null, ambient: '', bleeder: '', out: [] as string[], tubesSaid: false })
 let before = ''
@@ -54,10 +54,10 @@ function usual(): void {
 }
 
 /** The fields that differ from what is stated already, as facts. */
-function facts(): Record<string, unknown> {
-  const said: Record<string, unknown> = {}
+function facts(): Facts {
+  const said: Facts = {}
   const old = JSON.parse(before) as typeof form
-  const fact = (name: string, value: unknown, how = 'measured'): void => { said[name] = value === null ? { value: null, how: 'unknown' } : { value, how } }
+  const fact = (name: string, value: unknown, how: 'measured' | 'assumed' = 'measured'): void => { said[name] = value === null ? { value: null, how: 'unknown' } : { value, how } }
   const number = (text: string, unit: 'V' | 'A' | 'Ω' | 'W' | '°C', what: string): number => {
     const parsed = parseQuantity(text, unit)
     if (!parsed.ok) throw new Error(`${what}: ${parsed.sentence}`)

@@ -3,9 +3,10 @@ import { NModal } from 'naive-ui'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../access/session'
 import { api, ask as request, type ChassisState, type Schemas } from '../api/client'
-import { useBench } from './bench'
+import { useBench, type Payloads } from './bench'
 import { partName } from './partName'
 
+type Gates = NonNullable<Payloads['state-change']['gates']>
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ conditions: [] }>()
 const bench = useBench()
@@ -44,8 +45,8 @@ async function ask(): Promise<void> {
   }
 }
 
-async function go(to: ChassisState, answers?: Record<string, string>): Promise<void> {
-  const gates = answers === undefined ? undefined : { ...answers, ...(bleederOff.value ? { 'bleeder-off': 'yes' } : {}) }
+async function go(to: Exclude<ChassisState, 'dead'>, answers?: Gates): Promise<void> {
+  const gates: Gates | undefined = answers === undefined ? undefined : { ...answers, ...(bleederOff.value ? { 'bleeder-off': 'yes' } : {}) }
   await bench.write('state-change', { to, ...(gates === undefined ? {} : { gates }), ...(reason.value.trim() === '' ? {} : { reason: reason.value.trim() }) })
   open.value = false
   // After this panel has given the focus back, so that the next one keeps it.
@@ -53,7 +54,7 @@ async function go(to: ChassisState, answers?: Record<string, string>): Promise<v
 }
 const bleederOn = computed(() => bench.bench?.state.bleederOn === true)
 const ready = computed(() => (!bleederOn.value || bleederOff.value) && (asked.value === 'known' ? hazards.value.length === 0 || reason.value.trim() !== '' : reason.value.trim() !== ''))
-const powerOn = (): Promise<void> => go('ramping', Object.fromEntries(Object.keys(gates.value).map((g) => [g, 'not-checked-by-the-tool'])))
+const powerOn = (): Promise<void> => go('ramping', Object.fromEntries(Object.keys(gates.value).map((g) => [g, 'not-checked-by-the-tool' as const])))
 </script>
 
 <template>

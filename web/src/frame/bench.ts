@@ -5,7 +5,9 @@ import { useSession } from '../access/session'
 import { Outbox, type TapeAnswer, type Waiting } from './outbox'
 import { learnServerTime, serverNow } from './time'
 
-const dangerOrder: ChassisState[] = ['dead', 'driven', 'discharging', 'ramping', 'energised']
+/** What may be written, by kind: the schemas of the tape. */
+export type Payloads = Required<Schemas['EntryPayloads']>
+
 const pollMs = 2000
 
 /** The job on the bench: what the server says of it, and what is still on its way there. */
@@ -37,7 +39,8 @@ export const useBench = defineStore('bench', () => {
   const state = computed<ChassisState>(() => {
     const told = bench.value?.state.name ?? 'discharging'
     const declared = mine.value.filter((w) => w.body.kind === 'state-change' && w.stuck === null).map((w) => w.body.payload['to'] as ChassisState)
-    return [told, ...declared].reduce((a, b) => (dangerOrder.indexOf(b) > dangerOrder.indexOf(a) ? b : a))
+    const order = session.shop?.statesByDanger ?? []
+    return [told, ...declared].reduce((a, b) => (order.indexOf(b) > order.indexOf(a) ? b : a))
   })
 
   /** The meter in hand, as stated; null while nobody named one. */
@@ -115,10 +118,10 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Writes an entry of this person about the unit on the bench (or about the whole job). */
-  async function write(kind: string, payload: Record<string, unknown>, jobWide = false): Promise<Waiting> {
+  async function write<K extends keyof Payloads>(kind: K, payload: Payloads[K], jobWide = false): Promise<Waiting> {
     if (job.value === null || session.me === null) throw new Error('no job is open')
     return outbox.put(job.value.id, session.me.id, {
-      unitId: jobWide ? null : (job.value.units[0]?.id ?? null), kind, v: kind === 'conditions' ? 2 : 1, payload, observedAt: new Date(serverNow()).toISOString(),
+      unitId: jobWide ? null : (job.value.units[0]?.id ?? null), kind, v: kind === 'conditions' ? 2 : 1, payload: payload as Record<string, unknown>, observedAt: new Date(serverNow()).toISOString(),
     })
   }
 

@@ -4,7 +4,7 @@ import { Refusal } from '../api/client'
 import { Outbox, type NewEntry, type TapeAnswer, type Transport, type Waiting } from './outbox'
 
 const nothing: TapeAnswer = { entries: [], benches: [], serverTime: '' }
-const entry = (text: string) => ({ unitId: 'u', kind: 'reading', v: 1, payload: { text }, observedAt: '2026-01-01T00:00:00Z' })
+const entry = (text: string) => ({ unitId: 'u', kind: 'reading' as const, v: 1, payload: { text }, observedAt: '2026-01-01T00:00:00Z' })
 
 class FakeServer implements Transport {
   up = true

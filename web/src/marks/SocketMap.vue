@@ -8,7 +8,7 @@ const props = defineProps<{ tube: Tube; points: Point[]; lit: string | null }>()
 const emit = defineEmits<{ probe: [key: string] }>()
 
 const middle = { x: 112, y: 96 }
-const pins = computed(() => placePins(props.tube.base, props.tube.pinCount, middle, 41, 71).map((place) => {
+const pins = computed(() => placePins(props.tube.base ?? '', props.tube.pinCount ?? 0, middle, 41, 71).map((place) => {
   const point = props.points.find((p) => p.tube === props.tube.position && p.pin === place.pin && p.function !== 'dc-amperes')
   const electrode = props.tube.pins[String(place.pin)] ?? ''
   const side = Math.abs(place.labelX - middle.x) < 12 ? 'middle' : place.labelX < middle.x ? 'end' : 'start'

@@ -68,7 +68,6 @@ const moved = computed(() => (answer.value?.points ?? []).filter((p) => !props.d
 const power = computed(() => (answer.value?.tubes ?? []).filter((t) => (t.ratedPlateWatts ?? 0) >= 3))
 const percent = (share: number | null): string => (share === null ? '–' : `${Math.round(share * 100)} %`)
 const width = (share: number | null): string => `${Math.min(100, (share ?? 0) * 66.7)}%`
-const colour = (share: number | null): string => ((share ?? 0) > 1 ? 'danger' : (share ?? 0) > 0.85 ? 'watch' : 'within')
 const shown = (v: number | null): string => (v === null ? 'floats' : (Math.abs(v) < 1 ? v.toFixed(3) : Math.abs(v) < 100 ? v.toFixed(1) : Math.round(v).toString()).replace('-', '−'))
 const shift = (p: { beforeVolts: number | null; volts: number | null }): string => {
   if (p.beforeVolts === null || p.volts === null || Math.abs(p.beforeVolts) < 0.02) return ''
@@ -92,7 +91,7 @@ const untouched = computed(() => changes.value.length === 0 && inlet.value === p
       <div class="card stairs"><rail-stairs :treads="treads" :lit="null" caption="drawn" /></div>
       <div class="card tubes"><h3>Plate dissipation</h3>
         <p v-if="power.length === 0" class="soft">No power tubes.</p>
-        <div v-for="t in power" :key="t.position + t.section" class="tube"><b class="m">{{ t.position }}</b><div class="bar" aria-hidden="true"><i :class="colour(t.plateShare)" :style="{ width: width(t.plateShare) }" /><i class="limit" /><i class="was" :style="{ left: width(t.plateShareBefore) }" /></div><span class="m pc" :class="colour(t.plateShare)">{{ percent(t.plateShare) }}</span><span class="m small soft">{{ t.plateWatts.toFixed(1) }} of {{ t.ratedPlateWatts }} W · {{ (t.plateAmperes * 1000).toFixed(1) }} mA</span></div>
+        <div v-for="t in power" :key="t.position + t.section" class="tube"><b class="m">{{ t.position }}</b><div class="bar" aria-hidden="true"><i :class="t.verdict" :style="{ width: width(t.plateShare) }" /><i class="limit" /><i class="was" :style="{ left: width(t.plateShareBefore) }" /></div><span class="m pc" :class="t.verdict">{{ percent(t.plateShare) }}</span><span class="m small soft">{{ t.plateWatts.toFixed(1) }} of {{ t.ratedPlateWatts }} W · {{ (t.plateAmperes * 1000).toFixed(1) }} mA</span></div>
         <p class="m small soft">mains {{ answer.primaryAmperes.toFixed(2) }} A, drawn {{ answer.primaryAmperesBefore.toFixed(2) }} A</p>
       </div>
       <div class="card over"><h3>{{ answer.remarks.length === 0 ? 'Everything inside its rating' : 'Ratings' }}</h3><ul tabindex="0" aria-label="Ratings"><li v-for="r in answer.remarks" :key="r.code + r.subject"><b :class="r.severity">{{ r.severity === 'out' ? '!' : '?' }}</b> {{ r.sentence }}</li></ul></div>

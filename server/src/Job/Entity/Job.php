@@ -8,7 +8,7 @@ use Doctrine\Common\Collections\ArrayCollection;
 use Doctrine\Common\Collections\Collection;
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use Yew\Server\Job\ShelfState;
+use Yew\Core\Job\ShelfState;
 
 /** One repair, over one or more units. */
 #[ORM\Entity]

@@ -6,7 +6,7 @@ namespace Yew\Server\Shop\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
-use Yew\Server\Shop\Practice;
+use Yew\Core\Station\Practice;
 
 /** The one shop of this installation and the choices it made once. */
 #[ORM\Entity]

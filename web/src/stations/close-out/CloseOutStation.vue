@@ -4,7 +4,7 @@ import { NButton, NInput, NSelect } from 'naive-ui'
 import { computed, reactive, ref, watch } from 'vue'
 import { useSession } from '../../access/session'
 import { api, ask } from '../../api/client'
-import { useBench } from '../../frame/bench'
+import { useBench, type Payloads } from '../../frame/bench'
 import { dayTime } from '../../frame/time'
 import { useStationSummaries } from '../../frame/useStationSummaries'
 
@@ -12,8 +12,8 @@ const bench = useBench()
 const session = useSession()
 const queries = useQueryClient()
 const jobId = computed(() => bench.job?.id ?? '')
-const form = reactive({ found: '', done: '', leftAlone: '', notLookedAt: '', outcome: 'measured-only' })
-const moveTo = ref<string>('ready')
+const form = reactive<Payloads['close-out']>({ found: '', done: '', leftAlone: '', notLookedAt: '', outcome: 'measured-only' })
+const moveTo = ref<Payloads['shelf-move']['to']>('ready')
 const waitsFor = ref('')
 const error = ref('')
 const busy = ref(false)

@@ -2,7 +2,9 @@
 import { NSelect } from 'naive-ui'
 import { computed } from 'vue'
 import ColdStation from './ColdStation.vue'
-import ReformRun, { type Reform } from './ReformRun.vue'
+import type { Schemas } from '../../api/client'
+import { detailOf } from './detail'
+import ReformRun from './ReformRun.vue'
 import { usePractice } from './usePractice'
 import { useStation, type ColdItem } from './useStation'
 
@@ -12,9 +14,9 @@ const practice = usePractice(() => station.board.value?.practice)
 
 const schools = [{ value: 'measure-first', label: 'measure first' }, { value: 'age-first', label: 'age first' }, { value: 'labour-first', label: 'labour first' }]
 const school = computed(() => schools.find((s) => s.value === station.board.value?.practice.capacitorSchool)?.label ?? '')
-const replacement = (item: ColdItem): string => String((item.more['replacement'] as { text?: string } | undefined)?.text ?? '')
-const limited = (item: ColdItem): string => String((item.more['replacement'] as { limitedBy?: string | null } | undefined)?.limitedBy ?? '')
-const reform = (item: ColdItem): Reform | null => (item.more['reform'] as Reform | undefined) ?? null
+const replacement = (item: ColdItem): string => detailOf(item, 'capacitor')?.replacement.text ?? ''
+const limited = (item: ColdItem): string => detailOf(item, 'capacitor')?.replacement.limitedBy ?? ''
+const reform = (item: ColdItem): Schemas['Reform'] | null => detailOf(item, 'capacitor')?.reform ?? null
 const removed = computed(() => (station.board.value?.items ?? []).filter((i) => i.verdict === 'out' || i.verdict === 'danger').map((i) => i.part))
 </script>
 

@@ -6,7 +6,7 @@ import { placePins } from '../../marks/geometry'
 const props = defineProps<{ tube: Bench['tubes'][number]; faults: Record<string, string> | null; pin: string }>()
 const middle = { x: 150, y: 78 }
 const lit = computed(() => new Set((/\.(\d+)$/.exec(props.pin) ?? /^(\d+)-(\d+)$/.exec(props.pin) ?? []).slice(1)))
-const pins = computed(() => placePins(props.tube.base, props.tube.pinCount, middle, 36, 58).map((place) => {
+const pins = computed(() => placePins(props.tube.base ?? '', props.tube.pinCount ?? 0, middle, 36, 58).map((place) => {
   const number = String(place.pin)
   const electrode = props.tube.pins[number] ?? ''
   const fault = props.faults?.[number]

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { NInput, NModal } from 'naive-ui'
 import { nextTick, reactive, useTemplateRef, watch } from 'vue'
-import { useBench } from '../../frame/bench'
+import { useBench, type Payloads } from '../../frame/bench'
 
 const open = defineModel<boolean>('open', { required: true })
 const props = defineProps<{ place: string }>()
 const emit = defineEmits<{ closed: [] }>()
 const bench = useBench()
 const first = useTemplateRef<HTMLSelectElement>('first')
-const form = reactive({ what: 'burnt', severity: 'watch', place: '', text: '', origin: 'unknown' })
+const form = reactive<Required<Omit<Payloads['finding'], 'photos'>>>({ what: 'burnt', severity: 'watch', place: '', text: '', origin: 'unknown' })
 
 const kinds = ['wrong-value', 'burnt', 'cracked', 'bulged', 'leaking', 'loose', 'broken', 'splice', 'scorched', 'bad-joint', 'missing-earth', 'modified', 'wrong-fuse', 'perished', 'pests', 'lifted-trace', 'missing', 'other'].map((value) => ({ value, label: value.replaceAll('-', ' ') }))
 const severities = [{ value: 'note', label: 'note' }, { value: 'watch', label: 'watch' }, { value: 'out', label: 'must be put right' }, { value: 'danger', label: 'danger' }]

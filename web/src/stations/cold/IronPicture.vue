@@ -1,11 +1,8 @@
-<script lang="ts">
-import type { Verdict } from '../../api/client'
-
-export interface DrawnWinding { id: string; name: string; drawn: string; shown: string | null; volts: string | null; verdict: Verdict | null }
-</script>
-
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { Schemas } from '../../api/client'
+
+type DrawnWinding = Schemas['IronDetail']['windings'][number]
 
 const props = defineProps<{ windings: DrawnWinding[]; role: string; lit: string }>()
 const emit = defineEmits<{ choose: [winding: string] }>()

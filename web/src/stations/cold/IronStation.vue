@@ -2,7 +2,8 @@
 import { NSelect } from 'naive-ui'
 import { computed } from 'vue'
 import ColdStation from './ColdStation.vue'
-import IronPicture, { type DrawnWinding } from './IronPicture.vue'
+import { detailOf } from './detail'
+import IronPicture from './IronPicture.vue'
 import { usePractice } from './usePractice'
 import { keyOf, useStation, type ColdItem } from './useStation'
 
@@ -16,7 +17,7 @@ function setLimit(chosen: string): void {
   const [megohms = 0, volts = 0] = chosen.split(' ').map(Number)
   practice.set({ insulationGoodOhms: megohms * 1e6, insulationVolts: volts })
 }
-const windings = (item: ColdItem): DrawnWinding[] => (item.more['windings'] as DrawnWinding[] | undefined) ?? []
+const iron = (item: ColdItem): ReturnType<typeof detailOf<'iron'>> => detailOf(item, 'iron')
 </script>
 
 <template>
@@ -27,8 +28,8 @@ const windings = (item: ColdItem): DrawnWinding[] => (item.more['windings'] as D
         <span v-else class="m">{{ limits[0]?.label }}</span>
       </span>
     </template>
-    <template #beside="{ item }"><p v-if="item.verdict === 'out' && station.board.value?.hasCircuit && item.more['role'] !== 'choke'" class="fit"><b>Order:</b> <a :href="`/api/jobs/${station.ids.value.jobId}/units/${station.ids.value.unitId}/transformers/${item.part}/specification.pdf`" target="_blank" rel="noopener">specification, PDF</a> · <a :href="`/api/jobs/${station.ids.value.jobId}/units/${station.ids.value.unitId}/transformers/${item.part}/specification.json`" download>JSON</a></p></template>
-    <template #under="{ item }"><iron-picture v-if="windings(item).length > 0" :windings="windings(item)" :role="String(item.more['role'])" :lit="station.current.value?.step.subject ?? ''" @choose="(w) => station.choose(keyOf(item.steps.find((s) => s.subject === w && s.test === 'winding-ohms')!, item.steps.findIndex((s) => s.subject === w && s.test === 'winding-ohms')))" /></template>
+    <template #beside="{ item }"><p v-if="item.verdict === 'out' && station.board.value?.hasCircuit && iron(item)?.role !== 'choke'" class="fit"><b>Order:</b> <a :href="`/api/jobs/${station.ids.value.jobId}/units/${station.ids.value.unitId}/transformers/${item.part}/specification.pdf`" target="_blank" rel="noopener">specification, PDF</a> · <a :href="`/api/jobs/${station.ids.value.jobId}/units/${station.ids.value.unitId}/transformers/${item.part}/specification.json`" download>JSON</a></p></template>
+    <template #under="{ item }"><iron-picture v-if="(iron(item)?.windings ?? []).length > 0" :windings="iron(item)!.windings" :role="iron(item)!.role" :lit="station.current.value?.step.subject ?? ''" @choose="(w) => station.choose(keyOf(item.steps.find((s) => s.subject === w && s.test === 'winding-ohms')!, item.steps.findIndex((s) => s.subject === w && s.test === 'winding-ohms')))" /></template>
   </cold-station>
 </template>
 

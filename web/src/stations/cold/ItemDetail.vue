@@ -3,6 +3,7 @@ import { useBench } from '../../frame/bench'
 import VerdictShape from '../../marks/VerdictShape.vue'
 import WindowMark from '../../marks/WindowMark.vue'
 import { partName } from '../../frame/partName'
+import { detailOf } from './detail'
 import { keyOf, type ColdItem } from './useStation'
 
 defineProps<{ item: ColdItem; lit: string | null; cautions: string[] }>()
@@ -10,7 +11,7 @@ const emit = defineEmits<{ choose: [key: string] }>()
 const bench = useBench()
 
 const questions: Record<string, string> = { open: 'open?', 'shorted-turn': 'shorted turn?', leaking: 'leaking?', 'breaks-down': 'breaks down at work?' }
-const notAsked = (item: ColdItem): string[] => (Array.isArray(item.more['notAsked']) ? item.more['notAsked'].map((q) => questions[String(q)] ?? String(q)) : [])
+const notAsked = (item: ColdItem): string[] => (detailOf(item, 'iron')?.notAsked ?? []).map((q) => questions[q] ?? q)
 const needs = (states: string[]): string => (states.includes(bench.state) || states.length > 3 ? '' : states[0] ?? '')
 </script>
 

@@ -1,23 +1,14 @@
-<script lang="ts">
-export interface Reform {
-  seriesOhms: number
-  seriesWatts: number
-  patienceMinutes: number
-  steps: { volts: number; limitAmperes: number }[]
-  progress: { state: 'not-begun' | 'waiting' | 'next' | 'done' | 'abandon'; step: number; reason: string; log: { at: number; volts: number; leakAmperes: number; limitAmperes: number | null }[] }
-}
-</script>
-
 <script setup lang="ts">
 import { computed } from 'vue'
+import type { Schemas } from '../../api/client'
 import { lasting, useNow } from '../../frame/time'
 
-const props = defineProps<{ reform: Reform }>()
+const props = defineProps<{ reform: Schemas['Reform'] }>()
 const now = useNow(1000)
 const log = computed(() => props.reform.progress.log)
 const running = computed(() => log.value.length > 0)
 const step = computed(() => props.reform.steps[props.reform.progress.step])
-const since = computed(() => log.value.find((l) => Math.abs(l.volts - (step.value?.volts ?? 0)) < 26)?.at ?? log.value.at(-1)?.at)
+const since = computed(() => props.reform.progress.since)
 const micro = (a: number): string => (a >= 1e-3 ? `${(a * 1e3).toPrecision(2)} mA` : `${(a * 1e6).toFixed(0)} µA`)
 const words = computed(() => {
   const s = step.value
@@ -53,7 +44,7 @@ const chart = computed(() => {
 
 <template>
   <section class="reform" aria-label="Reforming">
-    <p class="small"><b>Reforming</b> <span :class="{ out: reform.progress.state === 'abandon', within: reform.progress.state === 'done' }">{{ words }}</span><span v-if="running && since !== undefined && (reform.progress.state === 'waiting' || reform.progress.state === 'next')" class="m soft"> · {{ lasting(now / 1000 - since) }}</span></p>
+    <p class="small"><b>Reforming</b> <span :class="{ out: reform.progress.state === 'abandon', within: reform.progress.state === 'done' }">{{ words }}</span><span v-if="running && since !== null && (reform.progress.state === 'waiting' || reform.progress.state === 'next')" class="m soft"> · {{ lasting(now / 1000 - since) }}</span></p>
     <ol class="table m"><li v-for="(s, i) in reform.steps" :key="i" :class="{ now: running && i === reform.progress.step, past: running && (i < reform.progress.step || reform.progress.state === 'done') }">{{ s.volts.toFixed(0) }} V<small>{{ micro(s.limitAmperes) }}</small></li></ol>
     <svg v-if="chart !== null" :viewBox="`0 0 ${box.w} ${box.h}`" role="img" :aria-label="`Leakage over ${chart.minutes} minutes, ${log.length} readings`">
       <g v-for="t in chart.ticks" :key="t.label"><line :x1="box.left" :x2="box.w" :y1="t.y" :y2="t.y" stroke="var(--fine)" /><text :x="box.left - 4" :y="t.y + 4" text-anchor="end">{{ t.label }}</text></g>

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { slipOf } from './slips'
 
-type Step = Schemas['ColdStep']
+type Step = Schemas['Step']
 const factors = { decade: [0.1, 10, 0.01, 100], unit: [0.001, 1000] } as const
 /** As core makes them: Trial/Check. */
 function check(of: 'figure' | 'quotient' | 'microfarads-and-ohms', over: string, under: string | null, low: number, high: number): Step['checks'][number] {

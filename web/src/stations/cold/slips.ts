@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { parseQuantity, showQuantity, type Quantity, type Unit } from '../../quantity/parse'
 
-type Step = Schemas['ColdStep']
+type Step = Schemas['Step']
 type Check = Step['checks'][number]
 
 /** What was typed, and what was probably meant: asked about, never changed silently. */

@@ -4,9 +4,9 @@ import { api, ask, type Schemas } from '../../api/client'
 import { useBench } from '../../frame/bench'
 
 export type StationName = 'look' | 'iron' | 'capacitors' | 'resistors'
-export type ColdBoard = Schemas['ColdBoard']
-export type ColdItem = Schemas['ColdItem']
-export type ColdStep = Schemas['ColdStep']
+export type ColdBoard = Schemas['Board']
+export type ColdItem = Schemas['BoardItem']
+export type ColdStep = Schemas['Step']
 
 /** A step of an item: what the entry line asks for. */
 export interface Target { key: string; item: ColdItem; step: ColdStep }

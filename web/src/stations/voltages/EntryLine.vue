@@ -195,7 +195,7 @@ function known(place: string): boolean {
   if (noSheet.value || bench.bench?.points.some((p) => p.place === place) === true || bench.bench?.stairs.some((t) => t.node === place) === true) return true
   const pin = /^(V\d+[A-Za-z]?)\.(\d{1,2})$/.exec(place)
   const tube = bench.bench?.tubes.find((t) => t.position === pin?.[1])
-  return pin === null || tube === undefined ? false : Number(pin[2]) >= 1 && Number(pin[2]) <= tube.pinCount
+  return pin === null || tube === undefined ? false : Number(pin[2]) >= 1 && Number(pin[2]) <= (tube.pinCount ?? 0)
 }
 
 /** Two figures for a pair: this place, and the sister that the sheet gives. */

@@ -1,0 +1,143 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Job;
+
+use Yew\Core\Bench\Meter;
+use Yew\Core\Reading\JudgedBench;
+use Yew\Core\Reading\ReadingLog;
+use Yew\Core\Safety\Hazard;
+use Yew\Core\Safety\OpenEnds;
+use Yew\Core\Safety\StoredCharge;
+use Yew\Core\Sheet\FittedChange;
+use Yew\Core\Sheet\FittedChanges;
+use Yew\Core\Sheet\Island;
+use Yew\Core\Sheet\Sheet;
+use Yew\Core\Station\BenchFacts;
+use Yew\Core\Station\Board;
+use Yew\Core\Station\Station;
+use Yew\Core\Station\StationSummary;
+use Yew\Core\Test\TakenTest;
+
+/** A unit at a moment: its state, beside everything else that is known of it, and what follows from both. Each answer is worked out once. */
+final class Bench
+{
+    public readonly UnitState $state;
+    private ?JudgedBench $readings = null;
+    private ?BenchFacts $facts = null;
+    /** @var array<string, Board> made so far, by station */
+    private array $boards = [];
+
+    /** @param float $now seconds since the epoch */
+    public function __construct(UnitState $state, public readonly UnitKnowledge $unit, public readonly float $now)
+    {
+        $this->state = clone $state;
+        $this->state->chassis = $state->chassis->at($now, self::islandIds($unit->sheet()));
+    }
+
+    /** @return non-empty-list<string> ids of every charge island of a sheet */
+    public static function islandIds(?Sheet $sheet): array
+    {
+        $islands = $sheet?->islandIds() ?? [];
+
+        return [] === $islands ? [Island::WHOLE_CHASSIS] : $islands;
+    }
+
+    /** @return non-empty-list<string> */
+    public function islands(): array
+    {
+        return self::islandIds($this->unit->sheet());
+    }
+
+    /** The same bench with one more entry folded in. */
+    public function with(Entry $entry): self
+    {
+        return new self($this->state->after($entry, $this->islands()), $this->unit, $this->now);
+    }
+
+    /** The meter in hand, as stated. */
+    public function meter(): ?Meter
+    {
+        return $this->unit->meters()->find($this->state->conditions->meterId());
+    }
+
+    /** How the unit differs from its drawing. */
+    public function fitted(): FittedChanges
+    {
+        return $this->unit->carried()->with(...$this->state->fitted->all);
+    }
+
+    /** The sheet with the parts that are in the unit now. */
+    public function sheetAsFitted(): ?Sheet
+    {
+        $sheet = $this->unit->sheet();
+
+        return null === $sheet ? null : $this->fitted()->onSheet($sheet);
+    }
+
+    /** Every point with what was read there, judged. */
+    public function readings(): JudgedBench
+    {
+        return $this->readings ??= new JudgedBench(
+            new ReadingLog($this->state->readings, $this->state->conditions, $this->state->chassis->state, $this->state->warmSince, $this->state->fitted, $this->now),
+            $this->sheetAsFitted(), $this->unit->wiredForVolts(), $this->unit->meters(), $this->unit->lastVisitVolts(), $this->unit->carried(), $this->unit->forecast(...),
+        );
+    }
+
+    /** What was replaced in it. What was only found different stays out: a fault must not become its own reference (contract §1). */
+    public function made(): FittedChanges
+    {
+        return new FittedChanges(array_values(array_filter($this->fitted()->all, static fn (FittedChange $c): bool => !$c->found)));
+    }
+
+    /** What the stations judge by. */
+    public function facts(): BenchFacts
+    {
+        return $this->facts ??= new BenchFacts(
+            $this->state->record->tests(), $this->state->record->findings(), $this->state->record->leftAlone(), $this->unit->sheet(),
+            $this->unit->drawn($this->made()),
+            $this->unit->tubes(), $this->unit->practice(), $this->unit->wiredForVolts() ?? $this->unit->practice()->mainsVolts, $this->unit->year(),
+            // What was measured on an earlier visit says nothing of a part that is new since.
+            $this->unit->lastVisitTests()->only(fn (TakenTest $t): bool => !$this->state->record->isRenewed($t->part)), $this->readings(),
+        );
+    }
+
+    /** @return array<string, Board> by station, in the order of the work */
+    public function boards(): array
+    {
+        return array_map(fn (Station $s): Board => $this->board($s->id()), $this->unit->stations()->all());
+    }
+
+    public function board(string $station): Board
+    {
+        return $this->boards[$station] ??= $this->unit->stations()->get($station)->board($this->facts());
+    }
+
+    /** @return list<StationSummary> in the order of the work */
+    public function summary(): array
+    {
+        return array_values(array_map(fn (Board $b): StationSummary => $b->summary($this->facts()), $this->boards()));
+    }
+
+    /** @return list<Hazard> what is known of it that speaks against power (SAFE-4) */
+    public function hazards(): array
+    {
+        return Hazard::standing($this->boards());
+    }
+
+    /** @return list<StoredCharge> every bank of charge */
+    public function storedCharge(): array
+    {
+        $sheet = $this->sheetAsFitted();
+        $islands = $sheet->islands ?? [];
+        $volts = StoredCharge::startVolts($this->readings()->points());
+
+        return array_map(fn (Island $i): StoredCharge => StoredCharge::of($i, $this->state->chassis->proofs[$i->id] ?? null, $sheet, $this->state->conditions, $this->state->chassis->state, $volts), [] === $islands ? [Island::wholeChassis()] : $islands);
+    }
+
+    public function openEnds(): OpenEnds
+    {
+        return OpenEnds::among($this->readings()->points());
+    }
+}

@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Job\Entry;
+
+use Yew\Core\Bench\ChassisState;
+use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Job\Bench;
+use Yew\Core\Job\Entry;
+use Yew\Core\Job\Statement;
+use Yew\Core\Job\UnitState;
+use Yew\Core\Safety\Refusal;
+use Yew\Core\Sheet\FittedChange;
+use Yew\Core\Sheet\Sheet;
+
+/** The unit was changed, or found to differ from its drawing (contract §1). */
+final readonly class AsFitted implements Statement
+{
+    /**
+     * @param FittedChange|null $change  null where the text is no change of this unit
+     * @param Refusal|null      $fault   why it is none
+     * @param bool              $isKnown the part is of the sheet, or was named before
+     */
+    private function __construct(public ?FittedChange $change, private string $text, private ?Refusal $fault, private bool $isKnown)
+    {
+    }
+
+    public static function kept(Fields $payload): self
+    {
+        $change = FittedChange::fromFields($payload);
+
+        return new self($change, $change->text, null, true);
+    }
+
+    public function toArray(): array
+    {
+        return $this->change?->toArray() ?? ['text' => $this->text];
+    }
+
+    public function refusal(Bench $then): ?Refusal
+    {
+        $change = $this->change;
+        if (null === $change) {
+            return $this->fault ?? new Refusal('no-circuit');
+        }
+        if (!$this->isKnown) {
+            return new Refusal('no-such-part', ['part' => $change->target()]);
+        }
+
+        return ChassisState::Dead !== $then->state->chassis->state && $change->needsHandsInside() ? new Refusal('parts-only-when-dead', ['text' => $change->text]) : null;
+    }
+
+    public function isTakenDuringStop(): bool
+    {
+        return false;
+    }
+
+    public function speaksAgainstProofs(): bool
+    {
+        return false;
+    }
+
+    public function fold(UnitState $state, Entry $entry, array $islands): void
+    {
+        if (null !== $this->change) {
+            $state->fitted = $state->fitted->with($this->change);
+            $state->record->renew($this->change);
+        }
+    }
+
+    public function judge(Entry $entry, Bench $before, Bench $after): ?array
+    {
+        return null;
+    }
+
+    /** What a text says on this bench; a part that is new needs no circuit, everything else does. */
+    public static function typed(string $text, Bench $then): self
+    {
+        $renewal = FittedChange::renewal($text);
+        if (null !== $renewal) {
+            return new self($renewal, $text, null, self::knows($renewal->target(), $then->unit->sheet(), $then->state->record->parts()));
+        }
+        $model = $then->unit->model();
+        try {
+            return new self($model?->read($text), $text, null === $model ? new Refusal('no-circuit') : null, true);
+        } catch (BadData $e) {
+            return new self(null, $text, new Refusal('no-such-change', ['sentence' => $e->sentence]), true);
+        }
+    }
+
+    /**
+     * A part of the sheet, or one that the technician named before; without a sheet any.
+     *
+     * @param list<string> $named
+     */
+    private static function knows(string $part, ?Sheet $sheet, array $named): bool
+    {
+        $whole = static fn (string $p): string => explode('/', $p)[0];
+
+        return null === $sheet || \in_array($whole($part), array_map($whole, $named), true) || $sheet->names($part);
+    }
+}

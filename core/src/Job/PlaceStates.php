@@ -1,0 +1,62 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Job;
+
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Station\Item;
+
+/** How each place of the drawing stands in a job: not yet, good, off, replaced, left on purpose. */
+final class PlaceStates
+{
+    /** @return array<string, 'not-yet'|'good'|'off'|'replaced'|'left'> by place */
+    public static function of(Bench $bench): array
+    {
+        $states = [];
+        foreach ($bench->readings()->points() as $judged) {
+            $place = $judged->point->place;
+            $states[$place] = match (true) {
+                null === $judged->judgement => $states[$place] ?? 'not-yet',
+                null !== $bench->state->latest($judged->point->key())?->accepted => 'left',
+                default => self::state($judged->judgement->verdict),
+            };
+        }
+        foreach ($bench->boards() as $board) {
+            foreach ($board->items as $item) {
+                $before = $states[$item->part] ?? 'not-yet';
+                $states[$item->part] = match (true) {
+                    'not-yet' !== $before && self::isReading($item) => $before,
+                    'off' === $before => 'off',
+                    $item->isDone() => self::state($item->judged->verdict),
+                    null !== $bench->facts()->leftAlone($board->station, $item->part) => 'left',
+                    default => $before,
+                };
+            }
+        }
+        // What was replaced is neither good nor off by the old part's figures.
+        foreach ($bench->state->fitted->differences() as $change) {
+            if (!$change->found) {
+                $states[$change->target()] = 'replaced';
+            }
+        }
+
+        return $states;
+    }
+
+    /** A point that was read: judged above, with what was let stand. */
+    private static function isReading(Item $item): bool
+    {
+        return [] === $item->steps;
+    }
+
+    /** @return 'not-yet'|'good'|'off' */
+    private static function state(Verdict $verdict): string
+    {
+        return match ($verdict) {
+            Verdict::Within, Verdict::Watch => 'good',
+            Verdict::Out, Verdict::Danger => 'off',
+            Verdict::CannotSay => 'not-yet',
+        };
+    }
+}

@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Job;
+
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Bench\Meters;
+use Yew\Core\Circuit\Forecast;
+use Yew\Core\Drawn\DrawnParts;
+use Yew\Core\Sheet\FittedChanges;
+use Yew\Core\Sheet\Sheet;
+use Yew\Core\Sheet\SheetModel;
+use Yew\Core\Station\Practice;
+use Yew\Core\Station\Stations;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Tube\TubeCatalogue;
+
+/** What is known of a unit on a job besides its own tape. Each answer is fetched when it is asked for, and kept. */
+interface UnitKnowledge
+{
+    public function jobId(): string;
+
+    public function unitId(): string;
+
+    /** Seconds since the epoch. */
+    public function bookedInAt(): float;
+
+    /** As drawn; null where none was chosen. */
+    public function sheet(): ?Sheet;
+
+    /** The sheet of a version, for an entry that chooses another; null where there is none. */
+    public function sheetOfVersion(string $versionId): ?Sheet;
+
+    /** The circuit of the sheet; null where it has none. */
+    public function model(): ?SheetModel;
+
+    /** Mains volts that the unit is wired for; null where nobody said. */
+    public function wiredForVolts(): ?float;
+
+    /** What the unit's other jobs had changed on it when this one was booked in. */
+    public function carried(): FittedChanges;
+
+    /** @return array<string, float> what was read last on the unit's other jobs, by point key */
+    public function lastVisitVolts(): array;
+
+    /** What was tested on the unit's other jobs. */
+    public function lastVisitTests(): TestRecord;
+
+    /** What the sheet's circuit makes of conditions and changes; null where there is no circuit, or no answer. */
+    public function forecast(Conditions $conditions, FittedChanges $fitted): ?Forecast;
+
+    /** What the sheet has, with the parts in it that were replaced. */
+    public function drawn(FittedChanges $made): DrawnParts;
+
+    public function meters(): Meters;
+
+    public function practice(): Practice;
+
+    public function tubes(): TubeCatalogue;
+
+    public function stations(): Stations;
+
+    public function kinds(): EntryKinds;
+
+    /** The calendar year of today. */
+    public function year(): int;
+
+    public function entry(string $id): ?EntryTrace;
+}

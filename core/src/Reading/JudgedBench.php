@@ -1,0 +1,260 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Reading;
+
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Bench\Meters;
+use Yew\Core\Circuit\Forecast;
+use Yew\Core\Quantity\ReadingKind;
+use Yew\Core\Sheet\FittedChanges;
+use Yew\Core\Sheet\Sheet;
+use Yew\Core\Sheet\TestPoint;
+
+/** Every point of a unit with its latest reading judged by today's knowledge: sheet, neighbours, corrected conditions. */
+final class JudgedBench
+{
+    /** Reasons of a reading that found nothing where something belongs: the next one there confirms it or clears it (JUDGE-3). */
+    private const ZEROS = ['dead-zero', 'zero', 'bias-lost', 'bias-lost-probe-again'];
+
+    /** @var array<string, TestPoint> by point key, in probing order */
+    private readonly array $testPoints;
+    /** @var array<string, JudgedPoint> those judged so far, by point key */
+    private array $judged = [];
+    private ?ReadingContext $contextNow = null;
+    /** @var list<BranchCurrent>|null */
+    private ?array $currents = null;
+    /** @var array<string, TakenReading> latest by point key */
+    private readonly array $records;
+    /** @var array<string, TakenReading> the one that decides, by point key, of those judged so far */
+    private array $decided = [];
+    /** @var array<string, ReadingContext> by entry */
+    private array $contexts = [];
+    /** @var array<string, Forecast|null> by conditions and changes */
+    private array $forecasts = [];
+
+    /**
+     * @param Sheet|null                                            $sheet      with the parts that are fitted now
+     * @param array<string, float>                                  $lastVisit  volts by point key, from the unit's earlier jobs
+     * @param FittedChanges                                         $carried    what earlier jobs changed on the unit
+     * @param (\Closure(Conditions, FittedChanges): ?Forecast)|null $forecaster what the sheet's circuit makes of conditions and changes
+     */
+    public function __construct(
+        private readonly ReadingLog $log,
+        public readonly ?Sheet $sheet,
+        private readonly ?float $wiredFor,
+        private readonly Meters $meters,
+        private readonly array $lastVisit,
+        private readonly FittedChanges $carried = new FittedChanges(),
+        private readonly ?\Closure $forecaster = null,
+    ) {
+        $points = $records = [];
+        foreach ($sheet->points ?? [] as $point) {
+            $points[$point->key()] = $point;
+        }
+        foreach (array_keys($log->readings) as $key) {
+            $latest = $log->latest($key);
+            if (null !== $latest && $latest->function->needsPower()) {
+                $records[$key] = $latest;
+                $points[$key] ??= TestPoint::unprinted($latest->place, $latest->function);
+            }
+        }
+        $this->records = $records;
+        $this->testPoints = $points;
+    }
+
+    /** @return array<string, JudgedPoint> every point, by key, in probing order */
+    public function points(): array
+    {
+        return array_map($this->judgeAmongOthers(...), $this->testPoints);
+    }
+
+    public function point(string $key): ?JudgedPoint
+    {
+        return isset($this->testPoints[$key]) ? $this->judgeAmongOthers($this->testPoints[$key]) : null;
+    }
+
+    /** @return list<Finding> */
+    public function findings(): array
+    {
+        return null === $this->sheet ? [] : Findings::of($this->sheet, $this->points(), $this->currents());
+    }
+
+    /** @return list<BranchCurrent> */
+    public function currents(): array
+    {
+        return $this->currents ??= null === $this->sheet ? [] : BranchCurrent::all($this->sheet, $this->points());
+    }
+
+    /** @return list<PlateAgainstScreen> */
+    public function platesAgainstScreens(): array
+    {
+        return null === $this->sheet ? [] : PlateAgainstScreen::all($this->sheet, $this->points());
+    }
+
+    /** Circumstances now, for points that were not read yet. */
+    public function contextNow(): ReadingContext
+    {
+        $log = $this->log;
+
+        return $this->contextNow ??= new ReadingContext($this->sheet, $log->conditions, $this->meters->find($log->conditions->meterId()), $log->state, null === $log->warmSince ? null : ($log->now - $log->warmSince) / 60, $this->wiredFor, $this->forecast($log->conditions, $this->fitted()));
+    }
+
+    private function judgeAmongOthers(TestPoint $point): JudgedPoint
+    {
+        return $this->judged[$point->key()] ??= $this->judge($point, $this->near($point));
+    }
+
+    private function judge(TestPoint $point, ComparisonReadings $near): JudgedPoint
+    {
+        $records = $this->log->readings[$point->key()] ?? [];
+        if (!isset($this->records[$point->key()]) || [] === $records) {
+            return new JudgedPoint($point, Expectation::at($point, $this->contextNow()), null, null);
+        }
+        $newest = $records[\count($records) - 1];
+        $judgements = array_map(fn (TakenReading $r): Judgement => $this->marked(Judge::judge($point, $r->typed(), $this->contextOf($r), $r === $newest ? $near : $near->ofAnEarlierReading(\in_array($r->then['reasonCode'] ?? null, Deciding::UNTIL_PROBED_AGAIN, true))), $r), $records);
+        $refitted = array_map(fn (TakenReading $r): bool => $this->log->fitted->changedSince($r->fittedThen), $records);
+        $moved = array_map(fn (TakenReading $r): bool => $r->state !== $newest->state || $r->conditions->moved($newest->conditions) || ($r->fittedThen !== $newest->fittedThen && $this->log->fitted->changedBetween($r->fittedThen, $newest->fittedThen)), $records);
+        $index = Deciding::among($judgements, $moved, $refitted);
+        [$record, $judgement] = [$records[$index], $judgements[$index]];
+        $this->decided[$point->key()] = $record;
+        $context = $this->contextOf($record);
+        $figure = null === $judgement->volts ? null : $context->meter?->figure($point->function, $judgement->volts, $record->resolution, $record->entryId);
+
+        return new JudgedPoint($point, Expectation::at($point, $context), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure, $record === $newest ? null : $judgements[\count($judgements) - 1], $this->isOvertaken($newest) ? Expectation::at($point, $this->contextNow()) : null);
+    }
+
+    /** What one reading says by itself, whatever else was read at its place. */
+    public function ofEntry(TakenReading $record): Judgement
+    {
+        $point = $this->pointOf($record);
+
+        return $this->marked(Judge::judge($point, $record->typed(), $this->contextOf($record), $this->near($point)), $record);
+    }
+
+    /** What was to be expected of one reading when it was taken. */
+    public function expectedOf(TakenReading $record): Expected
+    {
+        return Expectation::at($this->pointOf($record), $this->contextOf($record));
+    }
+
+    private function pointOf(TakenReading $record): TestPoint
+    {
+        return $this->testPoints[$record->key()] ?? TestPoint::unprinted($record->place, $record->function);
+    }
+
+    /** The reading that decides at a point, and the newest where that is another one. */
+    public function deciding(string $key): ?TakenReading
+    {
+        $this->point($key);
+
+        return $this->decided[$key] ?? null;
+    }
+
+    public function newest(string $key): ?TakenReading
+    {
+        return $this->records[$key] ?? null;
+    }
+
+    /** How the unit differs from its drawing now. */
+    public function fitted(): FittedChanges
+    {
+        return $this->carried->with(...$this->log->fitted->all);
+    }
+
+    private function forecast(Conditions $conditions, FittedChanges $fitted): ?Forecast
+    {
+        return null === $this->forecaster || null === $conditions->mainsVolts() ? null : ($this->forecaster)($conditions, $fitted);
+    }
+
+    /** Readings of one set of conditions share what the circuit makes of it. */
+    private function forecastThen(TakenReading $record): ?Forecast
+    {
+        $then = spl_object_id($record->conditions).'/'.$record->fittedThen; // the fold holds them: no number comes twice
+        if (!\array_key_exists($then, $this->forecasts)) {
+            $this->forecasts[$then] = $this->forecast($record->conditions, $this->carried->with(...$this->log->fitted->when($record->fittedThen)->all));
+        }
+
+        return $this->forecasts[$then];
+    }
+
+    private function contextOf(TakenReading $record): ReadingContext
+    {
+        return $this->contexts[$record->entryId] ??= new ReadingContext($this->sheet, $record->conditions, $this->meters->find($record->meterId), $record->state, $record->warmMinutes, $this->wiredFor, $this->forecastThen($record));
+    }
+
+    private function marked(Judgement $judgement, TakenReading $record): Judgement
+    {
+        $judgement = $this->isOvertaken($record) ? $judgement->marked(Mark::Stale) : $judgement;
+
+        return null === $record->accepted ? $judgement : $judgement->marked(Mark::Accepted);
+    }
+
+    /** Whether conditions or parts changed since it was taken. */
+    private function isOvertaken(TakenReading $record): bool
+    {
+        return $record->conditions->moved($this->log->conditions) || $this->log->fitted->changedSince($record->fittedThen);
+    }
+
+    private function near(TestPoint $point): ComparisonReadings
+    {
+        $key = $point->key();
+        $own = $this->records[$key] ?? null;
+        $sisterKey = null === $point->sister ? null : TestPoint::keyOf($point->sister, $point->function);
+        $sister = null === $sisterKey ? null : $this->records[$sisterKey] ?? null;
+        $sisterVolts = null;
+        if (null !== $sister && null !== $own && 'value' === $sister->kind->value) {
+            $ratio = ($own->conditions->mainsVolts() ?? 1.0) / ($sister->conditions->mainsVolts() ?? $own->conditions->mainsVolts() ?? 1.0);
+            $sisterVolts = $sister->value * $ratio;
+        }
+        $healthy = null !== $own && $this->mayBeDeadZero($own) && $this->hasHealthyNeighbour($point);
+        $earlier = $this->log->readings[$key] ?? [];
+        $before = $earlier[\count($earlier) - 2] ?? null;
+        $reason = $before->then['reasonCode'] ?? null;
+
+        return new ComparisonReadings($point->sister, $sisterVolts, $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own));
+    }
+
+    /** What was read where a grid returns to, under conditions that have not moved since. */
+    private function returnOf(TestPoint $point, ?TakenReading $own): ?float
+    {
+        $return = null === $point->fedBy || null === $own ? null : $this->records[TestPoint::keyOf($point->fedBy, MeterFunction::DcVolts)] ?? null;
+
+        return null === $return || ReadingKind::Value !== $return->kind || $return->conditions->moved($own->conditions) ? null : $return->value;
+    }
+
+    /** Only a value within its own error of nothing can be a dead zero; the neighbours of others need not be judged. */
+    private function mayBeDeadZero(TakenReading $record): bool
+    {
+        if (ReadingKind::Value !== $record->kind && ReadingKind::Intermittent !== $record->kind) {
+            return false; // a bound or an overload is no zero
+        }
+        $meter = $this->meters->find($record->meterId);
+        foreach ([$record->value, ...$record->tapped] as $volts) {
+            $error = $meter?->figure($record->function, $volts, $record->resolution, $record->entryId)->worstCase() ?? 0.0;
+            if (abs($volts) <= max($error, $record->resolution / 2)) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Whether something fed by the same node reads as it should (JUDGE-3). */
+    private function hasHealthyNeighbour(TestPoint $point): bool
+    {
+        foreach ($this->testPoints as $other) {
+            if (null === $point->fedBy || $other->fedBy !== $point->fedBy || $other->key() === $point->key()) {
+                continue;
+            }
+            $verdict = $this->judge($other, new ComparisonReadings())->judgement?->verdict;
+            if (Verdict::Within === $verdict || Verdict::Watch === $verdict) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+}

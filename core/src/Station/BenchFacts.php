@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Station;
+
+use Yew\Core\Drawn\DrawnParts;
+use Yew\Core\Reading\JudgedBench;
+use Yew\Core\Sheet\Sheet;
+use Yew\Core\Test\TakenTest;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Tube\TubeCatalogue;
+
+/** Everything that a station judges by: what was found on one unit, what its sheet makes of it, and the shop's practice. */
+final readonly class BenchFacts
+{
+    /**
+     * @param list<PartFinding>     $findings      oldest first, those of former parts among them
+     * @param array<string, string> $leftAlone     reasons by station and part: `iron T2`
+     * @param Sheet|null            $sheet         with the parts that are fitted now
+     * @param float                 $wiredForVolts mains of the unit's wiring
+     * @param int                   $year          of today
+     * @param TestRecord            $lastVisit     of the unit's earlier jobs, as far as it is of parts that are still in there
+     * @param JudgedBench|null      $readings      the points of the sheet with what was read there; null where no station asks for them
+     */
+    public function __construct(
+        public TestRecord $tests,
+        public array $findings,
+        private array $leftAlone,
+        public ?Sheet $sheet,
+        public DrawnParts $drawn,
+        public TubeCatalogue $tubes,
+        public Practice $practice,
+        public float $wiredForVolts,
+        public int $year,
+        public TestRecord $lastVisit = new TestRecord(),
+        public ?JudgedBench $readings = null,
+    ) {
+    }
+
+    /**
+     * The same bench as if only some tests had been taken.
+     *
+     * @param \Closure(TakenTest): bool $fits
+     */
+    public function withOnly(\Closure $fits): self
+    {
+        return new self($this->tests->only($fits), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $this->lastVisit, $this->readings);
+    }
+
+    /** Printed mains for this unit's wiring over the mains for which its transformer is drawn. */
+    public function mainsRatio(): float
+    {
+        return null === $this->sheet ? 1.0 : $this->sheet->printedMainsFor($this->wiredForVolts) / $this->sheet->printedMains[0];
+    }
+
+    /** Why a part was not looked at or tested at a station; null when nobody said so. */
+    public function leftAlone(string $station, string $part): ?string
+    {
+        return $this->leftAlone[$station.' '.$part] ?? null;
+    }
+
+    /** @return list<PartFinding> what was seen on the part that is in there now */
+    public function findingsAt(string $place): array
+    {
+        return array_values(array_filter($this->findings, static fn (PartFinding $f): bool => !$f->former && $f->place === $place));
+    }
+
+    /** Damage seen on a part: what the newest finding there says of burning, cracks and the like; null for none. */
+    public function damageAt(string $place): ?string
+    {
+        $damage = array_values(array_filter($this->findingsAt($place), static fn (PartFinding $f): bool => $f->isDamage()));
+
+        return [] === $damage ? null : $damage[\count($damage) - 1]->what;
+    }
+}

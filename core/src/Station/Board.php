@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Station;
+
+use Yew\Core\Reading\Verdict;
+
+/** What a station shows of one unit: its items, each judged. */
+final readonly class Board
+{
+    /** @param list<Item> $items in the order in which they are worked on */
+    public function __construct(public string $station, public array $items)
+    {
+    }
+
+    public function find(string $part): ?Item
+    {
+        foreach ($this->items as $item) {
+            if ($item->part === $part) {
+                return $item;
+            }
+        }
+
+        return null;
+    }
+
+    public function summary(BenchFacts $facts): StationSummary
+    {
+        $asked = array_filter($this->items, static fn (Item $i): bool => $i->isAsked());
+
+        return new StationSummary(
+            $this->station,
+            \count($asked),
+            \count(array_filter($asked, static fn (Item $i): bool => $i->isDone())),
+            array_values(array_map(static fn (Item $i): string => $i->part, array_filter($this->items, static fn (Item $i): bool => Verdict::Out === $i->judged->verdict || Verdict::Danger === $i->judged->verdict))),
+            \count(array_filter($this->items, fn (Item $i): bool => null !== $facts->leftAlone($this->station, $i->part))),
+        );
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Station;
+
+use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
+
+/** The shop's way of working where practitioners differ, and the mains of its place. */
+final readonly class Practice
+{
+    /** Grace of old resistors, percent (trade: ± 10 % vintage, ± 20 %). */
+    public const RESISTOR_GRACE_PERCENT = 10.0;
+    /** So far a tester must see, ohms, at no less than so many volts, before "nothing" is good (our choice). */
+    public const INSULATION_GOOD_OHMS = 50e6;
+    public const INSULATION_VOLTS = 500.0;
+    /** Below this a winding is condemned whatever the shop's practice, ohms (common practice). */
+    public const INSULATION_CONDEMNED_OHMS = 1e6;
+
+    public function __construct(
+        public School $school = School::MeasureFirst,
+        public Leakage $leakage = Leakage::General,
+        public float $resistorGracePercent = self::RESISTOR_GRACE_PERCENT,
+        public float $mainsVolts = 120.0,
+        public float $mainsHertz = 60.0,
+        public float $insulationOhms = self::INSULATION_GOOD_OHMS,
+        public float $insulationVolts = self::INSULATION_VOLTS,
+    ) {
+    }
+
+    /**
+     * @param array<mixed> $data as toArray() gives it; what is missing keeps its default
+     *
+     * @throws BadData
+     */
+    public static function decode(array $data): self
+    {
+        $fields = Fields::of($data);
+        $usual = new self();
+        $practice = new self(
+            $fields->has('capacitorSchool') ? $fields->oneOf('capacitorSchool', School::class) : $usual->school,
+            $fields->has('leakageGrade') ? $fields->oneOf('leakageGrade', Leakage::class) : $usual->leakage,
+            $fields->optionalNumber('resistorGracePercent', 1, 30) ?? $usual->resistorGracePercent,
+            $fields->optionalNumber('mainsVolts', 90, 260) ?? $usual->mainsVolts,
+            $fields->optionalNumber('mainsHertz', 45, 65) ?? $usual->mainsHertz,
+            $fields->optionalNumber('insulationGoodOhms', self::INSULATION_CONDEMNED_OHMS, 1e11) ?? $usual->insulationOhms,
+            $fields->optionalNumber('insulationVolts', 250, 1000) ?? $usual->insulationVolts,
+        );
+        foreach (['capacitorSchool', 'leakageGrade'] as $name) {
+            $fields->raw($name);
+        }
+        $fields->done();
+
+        return $practice;
+    }
+
+    /** @return array<string, float|string> */
+    public function toArray(): array
+    {
+        return ['capacitorSchool' => $this->school->value, 'leakageGrade' => $this->leakage->value, 'resistorGracePercent' => $this->resistorGracePercent, 'mainsVolts' => $this->mainsVolts, 'mainsHertz' => $this->mainsHertz, 'insulationGoodOhms' => $this->insulationOhms, 'insulationVolts' => $this->insulationVolts];
+    }
+}

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Shop;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Yew\Core\Bench\Meter;
+use Yew\Core\Bench\Meters;
+use Yew\Server\Shop\Entity\ShopMeter;
+
+/** The shop’s meters, read once a request. */
+final class ShopMeters
+{
+    private ?Meters $meters = null;
+
+    public function __construct(private readonly EntityManagerInterface $em)
+    {
+    }
+
+    public function find(?string $id): ?Meter
+    {
+        return $this->all()->find($id);
+    }
+
+    public function all(): Meters
+    {
+        if (null === $this->meters) {
+            $meters = [];
+            foreach ($this->em->getRepository(ShopMeter::class)->findBy([], ['id' => 'ASC']) as $meter) {
+                $meters[$meter->id] = Meter::decode($meter->document);
+            }
+            $this->meters = new Meters($meters);
+        }
+
+        return $this->meters;
+    }
+}

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Station;
+
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\Routing\Attribute\Route;
+use Yew\Core\Station\Stations;
+use Yew\Server\Http\Refused;
+use Yew\Server\Job\Entity\JobUnit;
+use Yew\Server\Job\Jobs;
+use Yew\Server\Tape\Benches;
+
+/** The boards of all stations. */
+final readonly class StationController
+{
+    public function __construct(private Jobs $jobs, private StationView $view, private Benches $benches, private Stations $stations)
+    {
+    }
+
+    #[Route('/api/jobs/{jobId}/units/{unitId}/stations/{station}', methods: ['GET'])]
+    public function station(string $jobId, string $unitId, string $station): JsonResponse
+    {
+        if (!$this->stations->has($station)) {
+            throw Refused::notFound('station of this bench');
+        }
+
+        return new JsonResponse($this->view->of($this->benches->of($this->unit($jobId, $unitId)), $station));
+    }
+
+    /** How far each station is, for the path. */
+    #[Route('/api/jobs/{jobId}/units/{unitId}/stations', methods: ['GET'])]
+    public function summary(string $jobId, string $unitId): JsonResponse
+    {
+        return new JsonResponse($this->view->summary($this->benches->of($this->unit($jobId, $unitId))));
+    }
+
+    private function unit(string $jobId, string $unitId): JobUnit
+    {
+        return $this->jobs->get($jobId)->unit($unitId) ?? throw Refused::notFound('unit on this job');
+    }
+}

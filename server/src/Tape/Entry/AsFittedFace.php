@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tape\Entry;
+
+use Yew\Core\Codec\Fields;
+use Yew\Server\Tape\Entity\TapeEntry;
+
+/** The unit was changed. */
+final class AsFittedFace extends ShippedFace
+{
+    public function kind(): string
+    {
+        return 'as-fitted';
+    }
+
+    public function serverFields(): array
+    {
+        return ['change', 'foundSo'];
+    }
+
+    public function words(TapeEntry $entry): EntryWords
+    {
+        $change = Fields::named($entry->payload['change'] ?? []);
+
+        return new EntryWords('As fitted: '.self::text($entry, 'text'), match (true) {
+            true === ($entry->payload['foundSo'] ?? null) => 'found so, and counted for earlier readings too',
+            'drawn' === ($change['kind'] ?? null) => 'as the drawing has it again',
+            'turned' === ($change['how'] ?? null) => 'what was read before is stale',
+            'renewed' === ($change['kind'] ?? null) => 'what was tested before is of the old part',
+            default => 'counted from here on',
+        });
+    }
+}

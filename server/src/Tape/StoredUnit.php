@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tape;
+
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Bench\Meters;
+use Yew\Core\Circuit\Forecast;
+use Yew\Core\Drawn\DrawnParts;
+use Yew\Core\Job\EntryKinds;
+use Yew\Core\Job\EntryTrace;
+use Yew\Core\Job\UnitKnowledge;
+use Yew\Core\Sheet\FittedChanges;
+use Yew\Core\Sheet\Sheet;
+use Yew\Core\Sheet\SheetModel;
+use Yew\Core\Station\Practice;
+use Yew\Core\Station\Stations;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Tube\TubeCatalogue;
+use Yew\Server\Job\Entity\JobUnit;
+
+/** A unit on a job as core asks for it, fetched from the database and the caches. */
+final readonly class StoredUnit implements UnitKnowledge
+{
+    public function __construct(private JobUnit $unit, private UnitSources $sources)
+    {
+    }
+
+    public function jobId(): string
+    {
+        return $this->unit->job->id;
+    }
+
+    public function unitId(): string
+    {
+        return $this->unit->unit->id;
+    }
+
+    public function bookedInAt(): float
+    {
+        return (float) $this->unit->job->bookedInAt->format('U.u');
+    }
+
+    public function sheet(): ?Sheet
+    {
+        $version = $this->unit->sheetVersionId();
+
+        return null === $version ? null : $this->sources->sheets->decoded($version);
+    }
+
+    public function sheetOfVersion(string $versionId): Sheet
+    {
+        return $this->sources->sheets->decoded($versionId);
+    }
+
+    public function model(): ?SheetModel
+    {
+        $sheet = $this->sheet();
+
+        return null === $sheet ? null : SheetModel::of($sheet, $this->sources->tubes);
+    }
+
+    public function wiredForVolts(): ?float
+    {
+        return $this->unit->unit->wiredForVolts;
+    }
+
+    public function carried(): FittedChanges
+    {
+        return $this->sources->tape->fittedBefore($this->unit->unit->id, $this->unit->job->id, $this->unit->job->bookedInAt);
+    }
+
+    public function lastVisitVolts(): array
+    {
+        return $this->sources->tape->lastVisit($this->unit->unit->id, $this->unit->job->id);
+    }
+
+    public function lastVisitTests(): TestRecord
+    {
+        return $this->sources->tape->testsBefore($this->unit->unit->id, $this->unit->job->id, $this->unit->job->bookedInAt);
+    }
+
+    public function forecast(Conditions $conditions, FittedChanges $fitted): ?Forecast
+    {
+        $version = $this->unit->sheetVersionId();
+
+        return null === $version ? null : $this->sources->forecasts->of($version, $conditions, $fitted, $this->unit->unit->wiredForVolts);
+    }
+
+    public function drawn(FittedChanges $made): DrawnParts
+    {
+        $version = $this->unit->sheetVersionId();
+
+        return null === $version ? DrawnParts::listed(null) : $this->sources->drawings->of($version, $made);
+    }
+
+    public function meters(): Meters
+    {
+        return $this->sources->meters->all();
+    }
+
+    public function practice(): Practice
+    {
+        return $this->sources->practice();
+    }
+
+    public function tubes(): TubeCatalogue
+    {
+        return $this->sources->tubes;
+    }
+
+    public function stations(): Stations
+    {
+        return $this->sources->stations;
+    }
+
+    public function kinds(): EntryKinds
+    {
+        return $this->sources->kinds;
+    }
+
+    public function year(): int
+    {
+        return (int) $this->sources->clock->now()->format('Y');
+    }
+
+    public function entry(string $id): ?EntryTrace
+    {
+        return $this->sources->tape->trace($id);
+    }
+}

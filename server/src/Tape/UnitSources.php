@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tape;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Clock\ClockInterface;
+use Yew\Core\Job\EntryKinds;
+use Yew\Core\Station\Practice;
+use Yew\Core\Station\Stations;
+use Yew\Core\Tube\TubeCatalogue;
+use Yew\Server\Circuit\Drawings;
+use Yew\Server\Circuit\Forecasts;
+use Yew\Server\Sheet\SheetShelf;
+use Yew\Server\Shop\Entity\Shop;
+use Yew\Server\Shop\ShopMeters;
+
+/** Where everything is that is known of a unit besides its own tape. */
+final readonly class UnitSources
+{
+    public function __construct(
+        public TapeReader $tape,
+        public SheetShelf $sheets,
+        public ShopMeters $meters,
+        public Forecasts $forecasts,
+        public Drawings $drawings,
+        public TubeCatalogue $tubes,
+        public Stations $stations,
+        public EntryKinds $kinds,
+        public ClockInterface $clock,
+        private EntityManagerInterface $em,
+    ) {
+    }
+
+    public function practice(): Practice
+    {
+        return $this->em->getRepository(Shop::class)->findOneBy([])?->practice() ?? new Practice();
+    }
+}
