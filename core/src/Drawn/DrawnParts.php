@@ -68,12 +68,10 @@ final readonly class DrawnParts
         );
     }
 
-    /** Of a sheet whose circuit is not drawn, or cannot be solved; of none, nothing. */
+    /** Of a sheet whose circuit is not drawn, or cannot be solved; without a sheet, the iron that every amplifier has. */
     public static function listed(?Sheet $sheet): self
     {
-        return null === $sheet
-            ? new self(false, [], [], [], [], [], [], [], null, false)
-            : new self(false, DrawnCapacitors::ofList($sheet), DrawnResistors::ofList($sheet), DrawnIron::of($sheet), [], [], [], [], null, false);
+        return new self(false, null === $sheet ? [] : DrawnCapacitors::ofList($sheet), null === $sheet ? [] : DrawnResistors::ofList($sheet), DrawnIron::of($sheet), [], [], [], [], null, false);
     }
 
     /** @return list<string> electrolytics, one entry per can */
