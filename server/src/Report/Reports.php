@@ -84,7 +84,7 @@ final readonly class Reports
                 'stairs' => $this->marks->stairs(\is_array($view['stairs']) ? $this->treads($view['stairs']) : []),
                 'conditions' => $bench->state->conditions->toArray(),
                 'own' => $this->ownConditions($view['points'], $bench->state),
-                'cold' => array_map(fn (Station $s): array => ['name' => $s->id(), ...$this->stations->of($bench, $s->id())], array_values(array_filter($bench->unit->stations()->all(), static fn (Station $s): bool => [] !== $s->tests()))),
+                'cold' => array_map(fn (Station $s): array => ['title' => $this->wording->cold('station-'.$s->id(), [], ucfirst(str_replace('-', ' ', $s->id()))), 'work' => $this->wording->cold('work-'.$s->id(), [], str_replace('-', ' ', $s->id())), ...$this->stations->of($bench, $s->id())], array_values(array_filter($bench->unit->stations()->all(), static fn (Station $s): bool => [] !== $s->tests()))),
                 'meter' => $this->meters->find($bench->state->conditions->meterId())?->name,
             ];
         }

@@ -51,7 +51,7 @@ final readonly class StationView
     /** @return list<array<string, mixed>> how far each station is, in the order of the work */
     public function summary(Bench $bench): array
     {
-        return array_map(fn (StationSummary $s): array => ['title' => $this->wording->cold('station-'.$s->station, []), ...$s->toArray()], $bench->summary());
+        return array_map(fn (StationSummary $s): array => ['title' => $this->wording->cold('station-'.$s->station, [], ucfirst(str_replace('-', ' ', $s->station))), ...$s->toArray()], $bench->summary());
     }
 
     /**
