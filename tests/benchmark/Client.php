@@ -41,9 +41,30 @@ final class Client
 
     public function read(string $jobId, string $unitId, string $place, string $text): void
     {
+        $this->write($jobId, $unitId, 'reading', ['place' => $place, 'function' => 'dc-volts', 'text' => $text]);
+    }
+
+    /**
+     * @param array<string, mixed> $payload
+     * @param float                $ago     seconds before now that it was observed, by a device that was never heard before
+     *
+     * @return string id of the entry
+     */
+    public function write(string $jobId, string $unitId, string $kind, array $payload, float $ago = 0.0): string
+    {
+        $id = Uuid::v7()->toRfc4122();
+        $at = microtime(true) - $ago;
         $this->post('/api/jobs/'.$jobId.'/tape', [
-            'id' => Uuid::v7()->toRfc4122(), 'unitId' => $unitId, 'kind' => 'reading', 'v' => 1, 'payload' => ['place' => $place, 'function' => 'dc-volts', 'text' => $text],
-            'device' => 'benchmark', 'counter' => ++$this->counter, 'observedAt' => gmdate('Y-m-d\TH:i:s.').\sprintf('%03dZ', (int) (fmod(microtime(true), 1) * 1000)),
+            'id' => $id, 'unitId' => $unitId, 'kind' => $kind, 'v' => 1, 'payload' => $payload,
+            'device' => $ago > 0.0 ? 'late-'.$id : 'benchmark', 'counter' => ++$this->counter, 'observedAt' => gmdate('Y-m-d\TH:i:s.', (int) $at).\sprintf('%03dZ', (int) (fmod($at, 1) * 1000)),
         ]);
+
+        return $id;
+    }
+
+    /** Bytes of the last answer. */
+    public function received(): int
+    {
+        return curl_getinfo($this->curl, \CURLINFO_SIZE_DOWNLOAD_T);
     }
 }

@@ -153,7 +153,11 @@ final class SliceTest extends TestCase
         self::assertNull($b->driver->executeScript('return window.hacked ?? null'));
         self::assertSame([], $b->axe(), 'a job’s book-in');
         $b->see('Nuthatch 5, version 1');
-        $b->tabTo('#go-voltages');
+        $b->see('Go on: Cold look'); // the order of the work, not the voltages at once
+        $b->tabTo('#go-on');
+        $b->type(WebDriverKeys::ENTER);
+        $b->see('Mains inlet');
+        $b->tabTo('nav.path a[href$="/voltages"]');
         $b->type(WebDriverKeys::ENTER);
         $b->see('Prove: reservoir');
         $b->see('it will hold its charge');

@@ -15,15 +15,11 @@ export const router = createRouter({
     {
       path: '/jobs/:jobId', component: () => import('./frame/JobFrame.vue'), props: true,
       children: [
-        { path: '', redirect: { name: 'voltages' } },
+        { path: '', name: 'job', component: () => import('./stations/JobStart.vue'), props: true },
         { path: 'book-in', name: 'job-book-in', component: () => import('./stations/book-in/BookInStation.vue') },
-        { path: 'look', name: 'look', component: () => import('./stations/cold/LookStation.vue') },
-        { path: 'iron', name: 'iron', component: () => import('./stations/cold/IronStation.vue') },
-        { path: 'capacitors', name: 'capacitors', component: () => import('./stations/cold/CapacitorStation.vue') },
-        { path: 'resistors', name: 'resistors', component: () => import('./stations/cold/ResistorStation.vue') },
-        { path: 'voltages', name: 'voltages', component: () => import('./stations/voltages/VoltagesStation.vue') },
         { path: 'schematic', name: 'schematic', component: () => import('./schematic/SchematicStation.vue') },
         { path: 'close-out', name: 'close-out', component: () => import('./stations/close-out/CloseOutStation.vue') },
+        { path: ':station', name: 'station', component: () => import('./stations/StationHost.vue'), props: true },
       ],
     },
     { path: '/:rest(.*)', name: 'nowhere', component: () => import('./shelf/NowherePage.vue') },

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Job;
 
+use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Reading\JudgedBench;
 use Yew\Core\Reading\ReadingLog;
@@ -16,6 +17,7 @@ use Yew\Core\Sheet\Island;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Station\BenchFacts;
 use Yew\Core\Station\Board;
+use Yew\Core\Station\Item;
 use Yew\Core\Station\Station;
 use Yew\Core\Station\StationSummary;
 use Yew\Core\Test\TakenTest;
@@ -118,6 +120,30 @@ final class Bench
     public function summary(): array
     {
         return array_values(array_map(fn (Board $b): StationSummary => $b->summary($this->facts()), $this->boards()));
+    }
+
+    /**
+     * The station where the work goes on: in the order of the work the first where something that is asked for can be done in the state
+     * that the chassis is in; under power the one with the most of it, since one winding’s volts do not keep anybody from the rails.
+     * Where nothing can be done now, the first where anything is open; else the last.
+     */
+    public function proposed(): string
+    {
+        $state = $this->state->chassis->state;
+        $live = ChassisState::Ramping === $state || ChassisState::Energised === $state;
+        $now = $later = $last = null;
+        $most = 0;
+        foreach ($this->boards() as $id => $board) {
+            $open = array_filter($board->items, fn (Item $i): bool => $i->isAsked() && !$i->isDone() && null === $this->facts()->leftAlone($id, $i->part));
+            $doable = \count(array_filter($open, static fn (Item $i): bool => $i->isOpenIn($state)));
+            if ($doable > 0 && (null === $now || ($live && $doable > $most))) {
+                [$now, $most] = [$id, $doable];
+            }
+            $later ??= [] === $open ? null : $id;
+            $last = $id;
+        }
+
+        return $now ?? $later ?? $last ?? throw new \LogicException('a bench has stations');
     }
 
     /** @return list<Hazard> what is known of it that speaks against power (SAFE-4) */

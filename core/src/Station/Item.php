@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Yew\Core\Station;
 
+use Yew\Core\Bench\ChassisState;
+
 /** One thing on a station's board: a transformer, a capacitor, a resistor, a socket, a stop of the walk, a point to be read. */
 final readonly class Item
 {
@@ -15,6 +17,7 @@ final readonly class Item
      * @param list<Step>         $steps  what to do with it, in order
      * @param list<Gauge>        $gauges what was measured, beside what it should be
      * @param array<string, Run> $runs   by the name of the test whose takings are steps of one run
+     * @param list<ChassisState> $states in which it is answered, where it has no steps
      * @param bool|null          $asked  whether anybody asks for it; null where the steps say so
      */
     public function __construct(
@@ -27,6 +30,7 @@ final readonly class Item
         public array $gauges = [],
         public ?ItemDetail $more = null,
         public array $runs = [],
+        private array $states = [],
         private ?bool $asked = null,
     ) {
     }
@@ -35,6 +39,16 @@ final readonly class Item
     public function isAsked(): bool
     {
         return $this->asked ?? [] !== array_filter($this->steps, static fn (Step $s): bool => !$s->optional);
+    }
+
+    /** Whether something of it can be done in a state of the chassis. */
+    public function isOpenIn(ChassisState $state): bool
+    {
+        if ([] === $this->steps) {
+            return $this->isAsked() && !$this->isDone() && \in_array($state, $this->states, true);
+        }
+
+        return !$this->judged->outcome->isSettled() && [] !== array_filter($this->steps, static fn (Step $s): bool => $s->isOpen() && $s->kind->definition()->takesIn($state));
     }
 
     public function isDone(): bool

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Voltages;
 
+use Yew\Core\Bench\ChassisState;
 use Yew\Core\Reading\JudgedPoint;
 use Yew\Core\Reading\Mark;
 use Yew\Core\Reading\Verdict;
@@ -45,7 +46,7 @@ final class VoltagesStation implements Station
 
     private static function item(JudgedPoint $judged): Item
     {
-        return new Item($judged->point->place, 'voltages', 'point', $judged->point->function->value, self::verdict($judged), [], asked: true);
+        return new Item($judged->point->place, 'voltages', 'point', $judged->point->function->value, self::verdict($judged), [], states: [ChassisState::Ramping, ChassisState::Energised], asked: true);
     }
 
     private static function verdict(JudgedPoint $judged): PartVerdict

@@ -45,7 +45,7 @@ final readonly class JobBundle
             'sheets' => $sheets,
             'people' => $people,
             'meters' => array_map(static fn (ShopMeter $m): array => $m->document, $this->em->getRepository(ShopMeter::class)->findBy([], ['id' => 'ASC'])),
-            'tape' => array_map(self::entry(...), $this->tape->after($job->id, 0)),
+            'tape' => array_map(self::entry(...), iterator_to_array($this->tape->each($job->id), false)),
             'reports' => array_map(static fn (IssuedReport $r): array => ['id' => $r->id, 'issuedAt' => $r->issuedAt->format('Y-m-d\TH:i:s.u\Z'), 'sha256' => $r->sha256], $this->em->getRepository(IssuedReport::class)->findBy(['jobId' => $job->id])),
         ];
     }

@@ -25,7 +25,7 @@ final readonly class ReadingsCsv
     {
         $rows = [];
         $warm = $this->warmMinutes($job);
-        foreach ($this->tape->after($job->id, 0) as $entry) {
+        foreach ($this->tape->each($job->id) as $entry) {
             if ('reading' === $entry->kind || 'discharge-proof' === $entry->kind) {
                 $rows[] = $this->row($job, $entry, $warm[$entry->id] ?? null);
             }

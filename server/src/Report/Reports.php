@@ -92,7 +92,7 @@ final readonly class Reports
         foreach ($this->em->getRepository(Person::class)->findAll() as $person) {
             $people[$person->id] = $person->name;
         }
-        $tape = array_map(fn (TapeEntry $e): array => $this->entries->of($e), $this->tape->after($job->id, 0));
+        $tape = array_map(fn (TapeEntry $e): array => $this->entries->of($e), iterator_to_array($this->tape->each($job->id), false));
 
         return $this->twig->render('report.html.twig', [
             'shop' => $shop,

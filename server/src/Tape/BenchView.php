@@ -70,6 +70,7 @@ final readonly class BenchView
             'currents' => array_map(fn (BranchCurrent $c): array => [...$c->toArray(), 'sentence' => $this->currentSentence($c)], $readings->currents()),
             'platesAgainstScreens' => array_map(fn (PlateAgainstScreen $p): array => [...$p->toArray(), 'sentence' => $this->wording->reason($p->reasonCode, $p->toArray())], $readings->platesAgainstScreens()),
             'fitted' => $this->fitted($bench),
+            'proposedStation' => $bench->proposed(),
             'closeOut' => null === $state->closeOut ? null : (object) $state->closeOut,
             'openEnds' => $this->openEnds($bench->openEnds(), $readings->sheet),
         ];

@@ -7,12 +7,14 @@ namespace Yew\Server\Tape;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Clock\ClockInterface;
 use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
 use Yew\Core\Job\EntryKinds;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Station\Stations;
+use Yew\Core\Test\TestCatalogue;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Tape\Entity\StoredProjection;
@@ -29,7 +31,7 @@ final class Benches
     /** @var array<string, Bench> likewise, at the moment they were asked for */
     private array $benches = [];
 
-    public function __construct(private readonly EntityManagerInterface $em, private readonly TapeReader $tape, private readonly EntryKinds $kinds, private readonly Stations $stations, private readonly UnitSources $sources, private readonly ClockInterface $clock)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly TapeReader $tape, private readonly EntryKinds $kinds, private readonly Stations $stations, private readonly UnitSources $sources, private readonly Checkpoints $checkpoints, private readonly ClockInterface $clock)
     {
     }
 
@@ -54,7 +56,7 @@ final class Benches
     {
         $this->states[self::key($unit)] = $state;
         unset($this->benches[self::key($unit)]);
-        $document = ['form' => self::FORM, ...$state->toArray()];
+        $document = self::encoded($state);
         $stored = $this->stored($unit);
         if (null === $stored) {
             $this->em->persist(new StoredProjection($unit->job->id, $unit->unit->id, $document));
@@ -63,14 +65,62 @@ final class Benches
         }
     }
 
-    /** The state folded from the tape alone; with $until, as it was at that moment. */
-    public function rebuilt(JobUnit $unit, ?float $until = null): UnitState
+    /** The state folded from the whole tape, from its beginning. */
+    public function rebuilt(JobUnit $unit): UnitState
     {
-        $state = UnitState::start((float) $unit->job->bookedInAt->format('U.u'));
-        $this->each($unit, $state, $until, static function (): void {
-        });
+        return $this->folded($unit, UnitState::start((float) $unit->job->bookedInAt->format('U.u')), null);
+    }
 
-        return $state;
+    /** The state as it was at a moment, from the last checkpoint before it. */
+    public function past(JobUnit $unit, \DateTimeImmutable $at): UnitState
+    {
+        $checkpoint = $this->checkpoints->before($unit, TapePosition::after($at));
+
+        return $this->folded($unit, $checkpoint->state ?? UnitState::start((float) $unit->job->bookedInAt->format('U.u')), $checkpoint?->position, $at);
+    }
+
+    /**
+     * The state now, after something came to lie at a position of the tape, or what lay there no longer counts. Call it while the unit is
+     * locked, and with the tape flushed.
+     */
+    public function refolded(JobUnit $unit, TapePosition $from): UnitState
+    {
+        $this->checkpoints->drop($unit, $from);
+        $checkpoint = $this->checkpoints->before($unit, $from);
+
+        return $this->folded($unit, $checkpoint->state ?? UnitState::start((float) $unit->job->bookedInAt->format('U.u')), $checkpoint?->position, keeps: true);
+    }
+
+    /** The state now, folded from the beginning because the sheet is another. Call it as refolded(). */
+    public function begunAnew(JobUnit $unit): UnitState
+    {
+        $this->checkpoints->dropAll($unit);
+
+        return $this->folded($unit, UnitState::start((float) $unit->job->bookedInAt->format('U.u')), null, keeps: true);
+    }
+
+    /** Keeps a checkpoint where one belongs after the newest entry. */
+    public function checkpoint(JobUnit $unit, TapeEntry $entry, UnitState $state): void
+    {
+        $this->checkpoints->keep($unit, $entry, $state, $entry->unitSequence ?? 0);
+    }
+
+    /** @return array<string, mixed> a state as the database keeps it */
+    public static function encoded(UnitState $state): array
+    {
+        return ['form' => self::FORM, ...$state->toArray()];
+    }
+
+    /**
+     * @param array<mixed> $document as encoded() gave it
+     *
+     * @return UnitState|null null where another version of the application kept it
+     *
+     * @throws BadData when it names a test that no station has
+     */
+    public static function decoded(array $document, TestCatalogue $tests): ?UnitState
+    {
+        return self::FORM === ($document['form'] ?? null) ? UnitState::fromArray(Fields::named($document), $tests) : null;
     }
 
     /** @return array<string, float> how long the unit had been warm at each reading of the job, minutes by entry */
@@ -78,7 +128,7 @@ final class Benches
     {
         $minutes = [];
         $state = UnitState::start((float) $unit->job->bookedInAt->format('U.u'));
-        $this->each($unit, $state, null, static function (TapeEntry $entry) use (&$minutes, $state): void {
+        $this->folded($unit, $state, null, seen: static function (TapeEntry $entry, UnitState $state) use (&$minutes): void {
             if ('reading' === $entry->kind && null !== $state->warmSince) {
                 $minutes[$entry->id] = max(0.0, ($entry->observedSeconds() - $state->warmSince) / 60);
             }
@@ -91,7 +141,7 @@ final class Benches
     public function rebuild(Job $job): void
     {
         foreach ($job->units() as $unit) {
-            $this->store($unit, $this->rebuilt($unit));
+            $this->store($unit, $this->begunAnew($unit));
         }
         $this->em->flush();
     }
@@ -108,48 +158,35 @@ final class Benches
         return new Entry($entry->id, $said, $entry->observedSeconds(), $entry->receivedSeconds(), $entry->personId, $entry->judgement, null !== $entry->refusal);
     }
 
-    /** @param \Closure(TapeEntry): void $seen after each entry was folded */
-    private function each(JobUnit $unit, UnitState $state, ?float $until, \Closure $seen): void
-    {
-        $sheet = (new StoredUnit($unit, $this->sources))->sheet();
-        $islands = Bench::islandIds($sheet);
-        $entries = $this->tape->ofUnit($unit->job->id, $unit->unit->id);
-        $withdrawn = self::withdrawn($entries);
-        foreach ($entries as $entry) {
-            if (null !== $until && $entry->observedSeconds() > $until) {
-                break;
-            }
-            $state->apply($this->entry($entry), $islands, isset($withdrawn[$entry->id]) && true === $this->kinds->find($entry->kind)?->canBeTakenBack());
-            $seen($entry);
-        }
-    }
-
     /**
-     * @param list<TapeEntry> $entries
+     * A state with the entries of the tape folded in that lie behind a position, up to a moment.
      *
-     * @return array<string, true> ids of what a correction took back
+     * @param bool                                        $keeps checkpoints on the way
+     * @param (\Closure(TapeEntry, UnitState): void)|null $seen  after each entry
      */
-    private static function withdrawn(array $entries): array
+    private function folded(JobUnit $unit, UnitState $state, ?TapePosition $from, ?\DateTimeImmutable $until = null, bool $keeps = false, ?\Closure $seen = null): UnitState
     {
-        $ids = [];
+        $islands = Bench::islandIds((new StoredUnit($unit, $this->sources))->sheet());
+        $withdrawn = $this->tape->withdrawn($unit->job->id, $unit->unit->id);
+        $entries = $this->tape->ofUnit($unit->job->id, $unit->unit->id, $from, $until);
+        $newest = max([0, ...array_map(static fn (TapeEntry $e): int => $e->unitSequence ?? 0, $entries)]);
         foreach ($entries as $entry) {
-            $corrects = 'correction' === $entry->kind && null === $entry->refusal ? $entry->payload['corrects'] ?? null : null;
-            if (\is_string($corrects)) {
-                $ids[$corrects] = true;
+            $state->apply($this->entry($entry), $islands, isset($withdrawn[$entry->id]) && true === $this->kinds->find($entry->kind)?->canBeTakenBack());
+            if ($keeps) {
+                $this->checkpoints->keep($unit, $entry, $state, $newest);
+            }
+            if (null !== $seen) {
+                $seen($entry, $state);
             }
         }
 
-        return $ids;
+        return $state;
     }
 
     private function read(JobUnit $unit): ?UnitState
     {
-        $document = $this->stored($unit)?->document() ?? [];
-        if (self::FORM !== ($document['form'] ?? null)) {
-            return null;
-        }
         try {
-            return UnitState::fromArray($document, $this->stations->tests);
+            return self::decoded($this->stored($unit)?->document() ?? [], $this->stations->tests);
         } catch (BadData) {
             return null; // a test or a change that this version does not know: what can be read of the tape still counts
         }

@@ -9,29 +9,43 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
+use Yew\Core\Job\Bench;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Access\Role;
 use Yew\Server\Http\Body;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
-use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Job\Jobs;
+use Yew\Server\Station\StationView;
 use Yew\Server\Tape\Entity\TapeEntry;
 
 final readonly class TapeController
 {
-    public function __construct(private Jobs $jobs, private TapeDoor $door, private TapeReader $tape, private BenchView $bench, private EntryView $entries, private ClockInterface $clock, private Benches $benches)
+    /** Entries of a page, and at most of what came since a poll. */
+    private const PAGE = 100;
+    private const MOST = 500;
+
+    public function __construct(private Jobs $jobs, private TapeDoor $door, private TapeReader $tape, private BenchView $bench, private EntryView $entries, private StationView $stations, private ClockInterface $clock, private Benches $benches)
     {
     }
 
-    /** What came onto the tape after a sequence, and the bench as it is now. */
+    /**
+     * A page of the tape. With `after`, what came since, and the benches only when something did or they are asked for; else the newest
+     * page with the benches, or with `before` the page before that.
+     */
     #[Route('/api/jobs/{jobId}/tape', methods: ['GET'])]
     public function read(string $jobId, Request $request): JsonResponse
     {
+        $query = $request->query;
         $job = $this->jobs->get($jobId);
-        $after = max(0, $request->query->getInt('after'));
+        if ($query->has('after')) {
+            $entries = $this->tape->page($jobId, max(0, $query->getInt('after')), null, self::MOST);
 
-        return $this->answer($job, $this->tape->after($jobId, $after), []);
+            return $this->answer($job, $entries, [] !== $entries || $query->getBoolean('benches'), $query->getString('station'), $query->getString('unit'));
+        }
+        $before = $query->has('before') ? max(0, $query->getInt('before')) : null;
+
+        return $this->answer($job, $this->tape->page($jobId, null, $before, self::PAGE), null === $before, $query->getString('station'), $query->getString('unit'));
     }
 
     #[Route('/api/jobs/{jobId}/tape', methods: ['POST'])]
@@ -40,7 +54,7 @@ final readonly class TapeController
         $job = $this->jobs->get($jobId);
         $entry = $this->door->take($job, $person->id, Body::array($request), Role::Onlooker !== $person->role);
 
-        return $this->answer($job, [$entry], ['slip' => $entry->judgement['slip'] ?? null]);
+        return $this->answer($job, [$entry], true, $request->query->getString('station'), $request->query->getString('unit'), ['slip' => $entry->judgement['slip'] ?? null]);
     }
 
     /** What the record knows of a unit that speaks against power. */
@@ -54,13 +68,19 @@ final readonly class TapeController
 
     /**
      * @param list<TapeEntry>      $entries
+     * @param bool                 $full    with the benches, how far every station is, and the board that the page shows
      * @param array<string, mixed> $more
      */
-    private function answer(Job $job, array $entries, array $more): JsonResponse
+    private function answer(Job $job, array $entries, bool $full, string $station, string $unitId, array $more = []): JsonResponse
     {
+        $benches = $full ? array_map($this->benches->of(...), $job->units()) : [];
+        $shown = array_values(array_filter($benches, static fn (Bench $b): bool => $b->unit->unitId() === $unitId))[0] ?? null;
+
         return new JsonResponse([
             'entries' => array_map($this->entries->of(...), $entries),
-            'benches' => array_map(fn (JobUnit $u): array => $this->bench->of($this->benches->of($u)), $job->units()),
+            'benches' => $full ? array_map($this->bench->of(...), $benches) : null,
+            'summaries' => $full ? array_map(fn (Bench $b): array => ['unitId' => $b->unit->unitId(), 'stations' => $this->stations->summary($b)], $benches) : null,
+            'board' => null === $shown || !$shown->unit->stations()->has($station) ? null : $this->stations->of($shown, $station),
             'serverTime' => $this->clock->now()->format('Y-m-d\TH:i:s.v\Z'),
             ...$more,
         ]);

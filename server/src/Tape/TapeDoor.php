@@ -14,12 +14,14 @@ use Yew\Core\Codec\CanonicalJson;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
+use Yew\Core\Job\Entry\Correction;
 use Yew\Core\Job\Entry\SheetChosen;
 use Yew\Core\Job\Entry\ShelfMove;
 use Yew\Core\Job\EntryKinds;
 use Yew\Core\Job\ShelfRules;
 use Yew\Core\Job\ShelfState;
 use Yew\Core\Job\Statement;
+use Yew\Core\Job\UnitState;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Safety\Refusal;
 use Yew\Server\Http\Refused;
@@ -35,9 +37,6 @@ use Yew\Server\Tape\Entity\TapeEntry;
  */
 final readonly class TapeDoor
 {
-    /** Kinds that change what earlier entries say: the state is folded anew with them. */
-    private const FOLDED_ANEW = ['sheet-chosen', 'correction'];
-
     public function __construct(
         private EntityManagerInterface $em,
         private ClockInterface $clock,
@@ -45,6 +44,7 @@ final readonly class TapeDoor
         private TapeReader $tape,
         private Benches $benches,
         private EntryKinds $kinds,
+        private UnitSources $sources,
         private Jobs $jobs,
     ) {
     }
@@ -174,7 +174,7 @@ final readonly class TapeDoor
         $at = (float) $observed->format('U.u');
         $state = null === $unit ? null : $this->benches->state($unit);
         $late = null !== $state && $at < $state->lastObserved;
-        $then = null === $unit || null === $state ? null : $this->benches->at($unit, $late ? $this->benches->rebuilt($unit, $at) : $state, $at);
+        $then = null === $unit || null === $state ? null : $this->benches->at($unit, $late ? $this->benches->past($unit, $observed) : $state, $at);
         $known = $this->kinds->find($kind);
         $said = null;
         try {
@@ -198,19 +198,39 @@ final readonly class TapeDoor
             null === $unit ? null : $this->next('unit_id', $unit->unit->id, 'unit_sequence'), $this->next('job_id', $job->id, 'job_sequence'), $entry->judgement, $refusal?->toArray(), $hash,
         );
         $this->em->persist($stored);
-        $again = $late || (null === $refusal && \in_array($kind, self::FOLDED_ANEW, true));
-        if ($again) {
+        if (null !== $unit) {
             $this->em->flush(); // a state folded from the tape must find this entry there
         }
         if (null === $refusal && null !== $said) {
             $this->actUpon($said, $stored, $job, $unit);
         }
         if (null !== $unit && null !== $state) {
-            $this->benches->store($unit, $again ? $this->benches->rebuilt($unit) : $state->after($entry, $this->benches->at($unit, $state, $at)->islands()));
+            $this->benches->store($unit, $this->folded($unit, $state, $stored, $entry, $late));
         }
         $this->em->flush();
 
         return $stored;
+    }
+
+    /** The state with the entry in: folded onto the newest, or from where it comes to lie, or from what it changes. */
+    private function folded(JobUnit $unit, UnitState $state, TapeEntry $stored, Entry $entry, bool $late): UnitState
+    {
+        $takenBack = !$entry->isRefused && $entry->said instanceof Correction && null !== $entry->said->corrects ? $this->tape->find($entry->said->corrects) : null;
+        if (!$entry->isRefused && $entry->said instanceof SheetChosen) {
+            return $this->benches->begunAnew($unit);
+        }
+        if (null !== $takenBack) {
+            $position = TapePosition::of($takenBack);
+
+            return $this->benches->refolded($unit, $late && $stored->observedAt < $position->observedAt ? TapePosition::of($stored) : $position);
+        }
+        if ($late) {
+            return $this->benches->refolded($unit, TapePosition::of($stored));
+        }
+        $state = $state->after($entry, Bench::islandIds((new StoredUnit($unit, $this->sources))->sheet()));
+        $this->benches->checkpoint($unit, $stored, $state);
+
+        return $state;
     }
 
     /** Why an entry is not taken while a stop stands; null when it is, or when it cannot be read in the first place (SAFE-6). */

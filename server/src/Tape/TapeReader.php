@@ -60,22 +60,69 @@ final class TapeReader
         return false === $row || !is_numeric($row['observed']) || !is_numeric($row['received']) ? null : ['observed' => (float) $row['observed'], 'received' => (float) $row['received']];
     }
 
-    /** @return list<TapeEntry> all entries of a job that concern the unit, in the order they were observed */
-    public function ofUnit(string $jobId, string $unitId): array
+    /**
+     * Entries of a job that concern the unit, in the order they were observed.
+     *
+     * @param TapePosition|null       $from  only what lies behind it
+     * @param \DateTimeImmutable|null $until only up to this moment
+     *
+     * @return list<TapeEntry>
+     */
+    public function ofUnit(string $jobId, string $unitId, ?TapePosition $from = null, ?\DateTimeImmutable $until = null): array
     {
-        $entries = $this->em->createQuery('SELECT e FROM '.TapeEntry::class.' e WHERE e.jobId = :job AND e.unitId = :unit ORDER BY e.observedAt, e.jobSequence')
-            ->setParameters(['job' => $jobId, 'unit' => $unitId])->getResult();
+        $query = $this->em->createQueryBuilder()->select('e')->from(TapeEntry::class, 'e')->where('e.jobId = :job AND e.unitId = :unit')->orderBy('e.observedAt')->addOrderBy('e.jobSequence')
+            ->setParameter('job', $jobId)->setParameter('unit', $unitId);
+        if (null !== $from) {
+            $query->andWhere('e.observedAt > :from OR (e.observedAt = :from AND e.jobSequence > :sequence)')->setParameter('from', $from->observedAt, 'instant')->setParameter('sequence', $from->jobSequence);
+        }
+        if (null !== $until) {
+            $query->andWhere('e.observedAt <= :until')->setParameter('until', $until, 'instant');
+        }
 
-        return self::entries($entries);
+        return self::entries($query->getQuery()->getResult());
     }
 
-    /** @return list<TapeEntry> entries of a job that arrived after a sequence, in the order they arrived */
-    public function after(string $jobId, int $sequence): array
+    /** @return array<string, true> ids of what corrections took back */
+    public function withdrawn(string $jobId, string $unitId): array
     {
-        $entries = $this->em->createQuery('SELECT e FROM '.TapeEntry::class.' e WHERE e.jobId = :job AND e.jobSequence > :after ORDER BY e.jobSequence')
-            ->setParameters(['job' => $jobId, 'after' => $sequence])->getResult();
+        $ids = $this->connection->fetchFirstColumn("SELECT payload->>'corrects' FROM tape_entry WHERE job_id = ? AND unit_id = ? AND kind = 'correction' AND refusal IS NULL AND payload->>'corrects' IS NOT NULL", [$jobId, $unitId]);
 
-        return self::entries($entries);
+        return array_fill_keys(array_filter($ids, is_string(...)), true);
+    }
+
+    /**
+     * A page of a job's tape in the order of arrival: what came after a sequence, or the last before one.
+     *
+     * @param int|null $after  null for the newest
+     * @param int|null $before null for the end
+     *
+     * @return list<TapeEntry> oldest first
+     */
+    public function page(string $jobId, ?int $after, ?int $before, int $most): array
+    {
+        $query = $this->em->createQueryBuilder()->select('e')->from(TapeEntry::class, 'e')->where('e.jobId = :job')->setParameter('job', $jobId)->setMaxResults($most);
+        if (null !== $after) {
+            return self::entries($query->andWhere('e.jobSequence > :after')->setParameter('after', $after)->orderBy('e.jobSequence')->getQuery()->getResult());
+        }
+        if (null !== $before) {
+            $query->andWhere('e.jobSequence < :before')->setParameter('before', $before);
+        }
+
+        return array_reverse(self::entries($query->orderBy('e.jobSequence', 'DESC')->getQuery()->getResult()));
+    }
+
+    /** @return iterable<TapeEntry> all entries of a job in the order they arrived, a few at a time: a long tape is not held whole */
+    public function each(string $jobId): iterable
+    {
+        $after = 0;
+        do {
+            $page = $this->page($jobId, $after, null, 500);
+            foreach ($page as $entry) {
+                $after = $entry->jobSequence;
+                yield $entry;
+                $this->em->detach($entry);
+            }
+        } while (500 === \count($page));
     }
 
     /** What the unit's other jobs had changed on it when this job was booked in. */

@@ -53,6 +53,6 @@ onBeforeUnmount(() => { window.removeEventListener('keydown', onKey) })
 .frame { height: 100dvh; min-height: 600px; display: grid; grid-template: auto minmax(0, 1fr) auto / 178px minmax(0, 1fr) 286px; }
 .top, .slot { grid-column: 1 / -1; }
 .board { min-width: 0; min-height: 0; display: flex; flex-direction: column; }
-@media (max-width: 1100px) { .frame { grid-template-columns: 132px minmax(0, 1fr) 220px; } }
+@media (max-width: 1100px) { .frame { grid-template-columns: 150px minmax(0, 1fr) 206px; } }
 @media (max-width: 760px) { .frame { height: auto; grid-template: auto auto auto auto / minmax(0, 1fr); } }
 </style>

@@ -4,7 +4,7 @@ import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../access/session'
 import { api, ask as request, type ChassisState, type Schemas } from '../api/client'
 import { useBench, type Payloads } from './bench'
-import { partName } from './partName'
+import { partName } from '../stations/common/partName'
 
 type Gates = NonNullable<Payloads['state-change']['gates']>
 const open = defineModel<boolean>('open', { required: true })
@@ -35,7 +35,7 @@ const gates = computed(() => bench.job?.gates ?? {})
 async function ask(): Promise<void> {
   hazards.value = []
   asked.value = 'asking'
-  const [jobId, unitId] = [bench.job?.id, bench.job?.units[0]?.id]
+  const [jobId, unitId] = [bench.job?.id, bench.unit?.id]
   if (jobId === undefined || unitId === undefined || !next.value.includes('ramping')) return
   try {
     hazards.value = await request(api.GET('/api/jobs/{jobId}/units/{unitId}/hazards', { params: { path: { jobId, unitId } } }))

@@ -1,27 +1,22 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { RouterLink, useRoute } from 'vue-router'
+import { RouterLink, useRoute, type RouteLocationRaw } from 'vue-router'
 import { useBench } from './bench'
-import { useStationSummaries } from './useStationSummaries'
 
 const bench = useBench()
 const route = useRoute()
 const ends = computed(() => bench.bench?.openEnds)
-const summaries = useStationSummaries()
-/** A cold station is done when everything on it is answered or left alone. */
-const cold = (station: string): { done: boolean; bad: number } => {
-  const s = summaries.value.find((c) => c.station === station)
-  return { done: s !== undefined && s.total > 0 && s.done + s.leftAlone >= s.total, bad: s?.bad.length ?? 0 }
-}
-const stations = computed(() => [
-  { name: 'job-book-in', title: 'Book-in', done: true, bad: 0 },
-  { name: 'look', title: 'Cold look', ...cold('look') },
-  { name: 'iron', title: 'Iron', ...cold('iron') },
-  { name: 'capacitors', title: 'Capacitors', ...cold('capacitors') },
-  { name: 'resistors', title: 'Resistors & sockets', ...cold('resistors') },
-  { name: 'voltages', title: 'Voltages', done: bench.bench !== null && bench.bench.points.length > 0 && ends.value?.unread.length === 0, bad: 0 },
-  { name: 'schematic', title: 'Schematic', done: false, bad: 0 },
-  { name: 'close-out', title: 'Close-out', done: bench.bench?.closeOut !== null, bad: 0 },
+interface Stop { to: RouteLocationRaw; key: string; title: string; done: boolean; bad: number; now: boolean; next: boolean }
+const fixed = (name: string, title: string, done: boolean): Stop => ({ to: { name, params: { jobId: route.params['jobId'] ?? '' } }, key: name, title, done, bad: 0, now: route.name === name, next: false })
+/** Every station that the server has, in the order of the work. */
+const stations = computed<Stop[]>(() => [
+  fixed('job-book-in', 'Book-in', true),
+  ...bench.stations.map((s) => {
+    const now = route.name === 'station' && route.params['station'] === s.station
+    return { to: { name: 'station', params: { jobId: route.params['jobId'] ?? '', station: s.station } }, key: s.station, title: s.title, done: s.isDone, bad: s.bad.length, now, next: !now && !s.isDone && bench.bench?.proposedStation === s.station }
+  }),
+  fixed('schematic', 'Schematic', false),
+  fixed('close-out', 'Close-out', bench.bench?.closeOut !== null),
 ])
 const waits = computed(() => {
   const e = ends.value
@@ -37,12 +32,19 @@ const waits = computed(() => {
 
 <template>
   <nav class="path" aria-label="Stations">
-    <router-link v-for="s in stations" :key="s.name" :to="{ name: s.name, params: route.params }" :class="{ now: route.name === s.name }">
+    <section v-if="bench.units.length > 1" class="units" aria-label="Units of this job">
+      <button v-for="u in bench.units" :key="u.id" type="button" :class="['unit', bench.stateOf(u.id), { now: u.id === bench.unit?.id }]" :aria-pressed="u.id === bench.unit?.id" @click="bench.choose(u.id)">
+        <b>{{ u.model }}</b><span class="m">{{ u.serial || 'no serial' }}</span><span class="state">{{ bench.stateOf(u.id).toUpperCase() }}</span>
+      </button>
+      <p class="small soft"><kbd>j</kbd> the other unit</p>
+    </section>
+    <router-link v-for="s in stations" :key="s.key" :to="s.to" :class="{ now: s.now }">
       <svg width="16" height="16" aria-hidden="true">
-        <rect v-if="route.name === s.name" x="3" y="3" width="10" height="10" fill="var(--heart)" />
+        <rect v-if="s.now" x="3" y="3" width="10" height="10" fill="var(--heart)" />
         <path v-else-if="s.done" d="M3 8.5l3.5 3.5L13 4.5" fill="none" stroke="var(--within)" stroke-width="2.4" />
+        <path v-else-if="s.next" d="M4 3l8 5-8 5z" fill="none" stroke="var(--heart)" stroke-width="1.8" />
         <rect v-else x="4" y="4" width="8" height="8" fill="none" stroke="var(--soft)" stroke-width="1.4" />
-      </svg>{{ s.title }}<span v-if="s.done" class="sr">, done</span><b v-if="s.bad > 0" class="bad" :title="`${s.bad} to be put right`">{{ s.bad }}<span class="sr"> to be put right</span></b>
+      </svg><span class="title">{{ s.title }}</span><span v-if="s.done" class="sr">, done</span><span v-if="s.next" class="sr">, next</span><b v-if="s.bad > 0" class="bad" :title="`${s.bad} to be put right`">{{ s.bad }}<span class="sr"> to be put right</span></b>
     </router-link>
     <p v-if="waits.length > 0" class="small soft"><b>Close-out waits for</b><br><template v-for="w in waits" :key="w">{{ w }}<br></template></p>
     <section aria-label="Stored charge">
@@ -60,15 +62,23 @@ const waits = computed(() => {
 
 <style scoped>
 .path { scrollbar-width: thin; background: var(--band); border-right: 1px solid var(--line); padding: 12px 0; overflow: hidden auto; }
-a { display: flex; align-items: center; gap: 9px; padding: 0 14px; min-height: 44px; color: var(--ink); text-decoration: none; }
+a { display: flex; align-items: center; gap: 8px; padding: 0 10px 0 12px; min-height: 44px; color: var(--ink); text-decoration: none; }
 a svg { flex: none; }
 a.now { background: var(--card); box-shadow: inset 4px 0 0 var(--heart); font-weight: 700; }
+.title { line-height: 1.2; min-width: 0; }
+.units { display: grid; gap: 6px; padding: 0 10px 8px; border: 0; margin: 0 0 6px; border-bottom: 1px solid var(--line); }
+.unit { font: 14px var(--words); text-align: left; display: grid; grid-template-columns: 1fr auto; gap: 0 6px; border: 1px solid var(--line); border-left-width: 5px; border-radius: 4px; background: var(--card); color: var(--ink); padding: 4px 8px; min-height: 48px; cursor: pointer; }
+.unit .state { grid-column: 1 / -1; font-weight: 700; font-size: 13px; }
+.unit.now { box-shadow: inset 0 0 0 2px var(--heart); }
+.unit.ramping, .unit.energised { border-left-color: var(--danger); } .unit.ramping .state, .unit.energised .state { color: var(--danger); }
+.unit.dead { border-left-color: var(--within); }
+.unit.discharging, .unit.driven { border-left-color: var(--watch); }
 .bad { margin-left: auto; min-width: 22px; text-align: center; border: 2px solid var(--out); border-radius: 4px; color: var(--out); font-size: 14px; }
 p, section { padding: 10px 14px; }
 h2 { font-size: 15px; margin-bottom: 6px; }
 section { border-top: 1px solid var(--line); margin-top: 8px; font-size: 14px; }
 .island { display: flex; flex-direction: column; margin-bottom: 10px; }
 .island .out, .island .within, .island .danger { font-weight: 700; }
-@media (max-width: 1100px) { a { gap: 6px; padding: 0 8px; font-size: 15px; } p, section { padding: 10px 8px; } }
+@media (max-width: 1100px) { a { gap: 6px; padding: 0 6px 0 8px; font-size: 15px; } p, section { padding: 10px 8px; } }
 @media (max-width: 760px) { .path { display: flex; flex-wrap: wrap; } .path p, .path section { display: none; } }
 </style>

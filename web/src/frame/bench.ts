@@ -1,54 +1,75 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { api, ask, Refusal, type Bench, type ChassisState, type Schemas, type TapeEntry } from '../api/client'
+import { queries } from '../api/queries'
 import { useSession } from '../access/session'
 import { Outbox, type TapeAnswer, type Waiting } from './outbox'
 import { learnServerTime, serverNow } from './time'
 
 /** What may be written, by kind: the schemas of the tape. */
 export type Payloads = Required<Schemas['EntryPayloads']>
+type JobUnit = Schemas['Job']['units'][number]
 
 const pollMs = 2000
 
-/** The job on the bench: what the server says of it, and what is still on its way there. */
+/** Where a station's board is kept: its unit on its job. */
+export const boardKey = (jobId: string, unitId: string, station: string): string[] => ['station', jobId, unitId, station]
+
+/** The job on the bench: its units, one of them in hand; what the server says of them, and what is still on its way there. */
 export const useBench = defineStore('bench', () => {
   const session = useSession()
   const job = ref<Schemas['Job'] | null>(null)
-  const bench = ref<Bench | null>(null)
+  const benches = ref<Bench[]>([])
+  const summaries = ref<Record<string, Schemas['StationSummary'][]>>({})
+  const chosenUnit = ref<string | null>(null)
+  /** The newest of the tape, back to a page's beginning; older pages on scrolling. */
   const entries = ref<TapeEntry[]>([])
   const waiting = ref<Waiting[]>([])
   const away = ref<string | null>(null)
   const fault = ref<string | null>(null)
   /** The place that a station asks for now; lit on the schematic. */
   const probing = ref<string | null>(null)
+  /** The station whose board is on the page. */
+  const station = ref<string | null>(null)
   /** The meter that was named on this job a moment ago, until the server tells it back. */
   const named = ref<string | null>(null)
   let cursor = 0
   let timer: ReturnType<typeof setTimeout> | undefined
 
+  const units = computed<JobUnit[]>(() => job.value?.units ?? [])
+  /** The unit in hand. */
+  const unit = computed<JobUnit | null>(() => units.value.find((u) => u.id === chosenUnit.value) ?? units.value[0] ?? null)
+  const bench = computed<Bench | null>(() => benches.value.find((b) => b.unitId === unit.value?.id) ?? null)
+  const stationsOf = (unitId: string): Schemas['StationSummary'][] => summaries.value[unitId] ?? []
+  /** Every station, in the order of the work, with how far it is for the unit in hand. */
+  const stations = computed(() => stationsOf(unit.value?.id ?? ''))
+  const shown = (): { station?: string; unit?: string } => ({ ...(station.value === null ? {} : { station: station.value }), ...(unit.value === null ? {} : { unit: unit.value.id }) })
+
   const outbox = new Outbox({
     changed: (all) => { waiting.value = all },
     away: (sentence) => { away.value = sentence },
     taken: (sent, answer) => { if (sent.jobId === job.value?.id) take(answer) },
+    shown: (jobId) => (jobId === job.value?.id ? shown() : {}),
   })
 
   const mine = computed(() => waiting.value.filter((w) => w.jobId === job.value?.id && w.personId === session.me?.id))
   const others = computed(() => waiting.value.filter((w) => w.personId !== session.me?.id))
 
-  /** The more dangerous of what the server knows and what this device has yet to tell it. */
-  const state = computed<ChassisState>(() => {
-    const told = bench.value?.state.name ?? 'discharging'
-    const declared = mine.value.filter((w) => w.body.kind === 'state-change' && w.stuck === null).map((w) => w.body.payload['to'] as ChassisState)
+  /** The more dangerous of what the server knows of a unit and what this device has yet to tell it. */
+  function stateOf(unitId: string | null): ChassisState {
+    const told = benches.value.find((b) => b.unitId === unitId)?.state.name ?? 'discharging'
+    const declared = mine.value.filter((w) => w.body.kind === 'state-change' && w.body.unitId === unitId && w.stuck === null).map((w) => w.body.payload['to'] as ChassisState)
     const order = session.shop?.statesByDanger ?? []
     return [told, ...declared].reduce((a, b) => (order.indexOf(b) > order.indexOf(a) ? b : a))
-  })
+  }
+  const state = computed<ChassisState>(() => stateOf(unit.value?.id ?? null))
 
   /** The meter in hand, as stated; null while nobody named one. */
   const meterId = computed<string | null>(() => {
     const stated = (bench.value?.conditions['meterId'] as { value?: unknown } | undefined)?.value
     return named.value ?? (typeof stated === 'string' ? stated : null)
   })
-  const byMeter = computed<Record<string, unknown>>(() => (meterId.value === null ? {} : { meterId: meterId.value }))
+  const byMeter = computed<{ meterId?: string }>(() => (meterId.value === null ? {} : { meterId: meterId.value }))
 
   async function nameMeter(id: string): Promise<void> {
     named.value = id
@@ -56,20 +77,39 @@ export const useBench = defineStore('bench', () => {
     await write('conditions', { facts: { meterId: { value: id, how: 'measured' } } })
   }
 
+  function add(more: TapeEntry[]): void {
+    const known = new Map(entries.value.map((e) => [e.id, e]))
+    for (const e of more) known.set(e.id, e)
+    entries.value = [...known.values()].sort((a, b) => a.observedAt.localeCompare(b.observedAt) || a.sequence - b.sequence)
+  }
+
   function take(answer: TapeAnswer): void {
     learnServerTime(answer.serverTime)
-    const known = new Map(entries.value.map((e) => [e.id, e]))
-    for (const e of answer.entries) known.set(e.id, e)
-    entries.value = [...known.values()].sort((a, b) => a.observedAt.localeCompare(b.observedAt) || a.sequence - b.sequence)
-    bench.value = answer.benches[0] ?? null
+    if (answer.entries.length > 0) add(answer.entries)
+    if (answer.benches === null) return
+    benches.value = answer.benches
+    summaries.value = Object.fromEntries((answer.summaries ?? []).map((s) => [s.unitId, s.stations]))
+    const jobId = job.value?.id ?? ''
+    const board = answer.board
+    // What came may change a verdict on every board: the one on the page came with it, the others are asked for when they are opened.
+    void queries.invalidateQueries({ queryKey: ['station', jobId], refetchType: board === null ? 'active' : 'none' })
+    if (board !== null && unit.value !== null) queries.setQueryData(boardKey(jobId, unit.value.id, board.station), board)
     if (mine.value.every((w) => w.body.kind !== 'conditions')) named.value = null
+  }
+
+  /** Something may have changed by the mere passing of time: a proof ran out, the tubes are warm. */
+  function isDue(): boolean {
+    const now = serverNow()
+    const past = (iso: string | null): boolean => iso !== null && Date.parse(iso) <= now
+    return benches.value.length === 0 || benches.value.some((b) => past(b.state.provedUntil) || (b.warm.warming && past(b.warm.until)))
   }
 
   async function poll(): Promise<void> {
     const jobId = job.value?.id
     if (jobId === undefined) return
     try {
-      const answer = await ask(api.GET('/api/jobs/{jobId}/tape', { params: { path: { jobId }, query: { after: cursor } } }))
+      const query = cursor === 0 ? shown() : { after: cursor, ...(isDue() ? { benches: 1 } : {}), ...shown() }
+      const answer = await ask(api.GET('/api/jobs/{jobId}/tape', { params: { path: { jobId }, query } }))
       if (job.value?.id !== jobId) return
       cursor = Math.max(cursor, ...answer.entries.map((e) => e.sequence))
       take(answer)
@@ -80,6 +120,24 @@ export const useBench = defineStore('bench', () => {
     } catch (e) {
       if (e instanceof Refusal && e.isAway) away.value = e.message
       if (e instanceof Refusal && e.status === 401) void session.load()
+    }
+  }
+
+  /** Whether the tape goes on below what is here. */
+  const hasOlder = computed(() => entries.value.length > 0 && Math.min(...entries.value.map((e) => e.sequence)) > 1)
+  const fetchingOlder = ref(false)
+  /** The page of the tape before the oldest entry that is here. */
+  async function older(): Promise<void> {
+    const jobId = job.value?.id
+    if (jobId === undefined || fetchingOlder.value || !hasOlder.value) return
+    fetchingOlder.value = true
+    try {
+      const answer = await ask(api.GET('/api/jobs/{jobId}/tape', { params: { path: { jobId }, query: { before: Math.min(...entries.value.map((e) => e.sequence)) } } }))
+      if (job.value?.id === jobId) add(answer.entries)
+    } catch (e) {
+      if (e instanceof Refusal && e.isAway) away.value = e.message
+    } finally {
+      fetchingOlder.value = false
     }
   }
 
@@ -97,6 +155,7 @@ export const useBench = defineStore('bench', () => {
       fault.value = e instanceof Error ? e.message : String(e)
       return
     }
+    chosenUnit.value = sessionStorage.getItem(`unit:${jobId}`)
     await poll()
     follow()
   }
@@ -111,19 +170,37 @@ export const useBench = defineStore('bench', () => {
   function close(): void {
     clearTimeout(timer)
     job.value = null
-    bench.value = null
+    benches.value = []
+    summaries.value = {}
+    chosenUnit.value = null
     named.value = null
     entries.value = []
     cursor = 0
   }
 
-  /** Writes an entry of this person about the unit on the bench (or about the whole job). */
-  async function write<K extends keyof Payloads>(kind: K, payload: Payloads[K], jobWide = false): Promise<Waiting> {
+  /** Takes another unit of the job in hand. */
+  function choose(unitId: string): void {
+    chosenUnit.value = unitId
+    named.value = null
+    probing.value = null
+    if (job.value !== null) sessionStorage.setItem(`unit:${job.value.id}`, unitId)
+  }
+  function nextUnit(): void {
+    const i = units.value.findIndex((u) => u.id === unit.value?.id)
+    const next = units.value[(i + 1) % Math.max(1, units.value.length)]
+    if (next !== undefined) choose(next.id)
+  }
+
+  /** Writes an entry of this person about the unit in hand, about another, or (null) about the whole job. */
+  async function write<K extends keyof Payloads>(kind: K, payload: Payloads[K], about: string | null = unit.value?.id ?? null): Promise<Waiting> {
     if (job.value === null || session.me === null) throw new Error('no job is open')
     return outbox.put(job.value.id, session.me.id, {
-      unitId: jobWide ? null : (job.value.units[0]?.id ?? null), kind, v: kind === 'conditions' ? 2 : 1, payload: payload as Record<string, unknown>, observedAt: new Date(serverNow()).toISOString(),
+      unitId: about, kind, v: kind === 'conditions' ? 2 : 1, payload: payload as Record<string, unknown>, observedAt: new Date(serverNow()).toISOString(),
     })
   }
 
-  return { job, bench, entries, waiting, mine, others, away, fault, probing, state, meterId, byMeter, nameMeter, outbox, open, reload, close, write }
+  return {
+    job, units, unit, benches, bench, stations, entries, waiting, mine, others, away, fault, probing, station, state, meterId, byMeter, hasOlder, fetchingOlder,
+    stateOf, stationsOf, nameMeter, outbox, open, reload, close, choose, nextUnit, older, write,
+  }
 })

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { Refusal } from '../api/client'
 import { Outbox, type NewEntry, type TapeAnswer, type Transport, type Waiting } from './outbox'
 
-const nothing: TapeAnswer = { entries: [], benches: [], serverTime: '' }
+const nothing: TapeAnswer = { entries: [], benches: [], summaries: [], board: null, serverTime: '' }
 const entry = (text: string) => ({ unitId: 'u', kind: 'reading' as const, v: 1, payload: { text }, observedAt: '2026-01-01T00:00:00Z' })
 
 class FakeServer implements Transport {

@@ -20,7 +20,10 @@ interface Shelf extends DBSchema {
   kept: { key: string; value: string | number }
 }
 
-export interface Transport { send(jobId: string, body: NewEntry): Promise<TapeAnswer> }
+/** Which board the page shows: the answer brings it along. */
+export interface Shown { station?: string; unit?: string }
+
+export interface Transport { send(jobId: string, body: NewEntry, shown: Shown): Promise<TapeAnswer> }
 
 export interface OutboxEvents {
   /** the list of waiting entries changed */
@@ -29,9 +32,11 @@ export interface OutboxEvents {
   taken(waiting: Waiting, answer: TapeAnswer): void
   /** the server went away (a sentence) or came back (null) */
   away(sentence: string | null): void
+  /** what the page shows of a job */
+  shown?(jobId: string): Shown
 }
 
-const overHttp: Transport = { send: (jobId, body) => ask(api.POST('/api/jobs/{jobId}/tape', { params: { path: { jobId } }, body: { ...body, sentAt: new Date(serverNow()).toISOString() } })) }
+const overHttp: Transport = { send: (jobId, body, query) => ask(api.POST('/api/jobs/{jobId}/tape', { params: { path: { jobId }, query }, body: { ...body, sentAt: new Date(serverNow()).toISOString() } })) }
 /** A server that stumbles over one entry may stumble for ever: after so many tries it is put aside, and the rest goes out. */
 const mostFaults = 3
 
@@ -124,7 +129,7 @@ export class Outbox {
   /** true when the next one may follow */
   private async sendOne(waiting: Waiting): Promise<boolean> {
     try {
-      const answer = await this.transport.send(waiting.jobId, waiting.body)
+      const answer = await this.transport.send(waiting.jobId, waiting.body, this.events.shown?.(waiting.jobId) ?? {})
       this.pause = this.faults = 0
       this.box = this.box.filter((w) => w.counter !== waiting.counter)
       this.events.away(null)

@@ -1,4 +1,5 @@
-import { onBeforeUnmount, onMounted, ref, type Ref } from 'vue'
+import { useIntervalFn } from '@vueuse/core'
+import { ref, type Ref } from 'vue'
 
 /** Clock of the server less clock of this device, milliseconds. */
 let offset = 0
@@ -13,9 +14,7 @@ export const serverNow = (): number => Date.now() + offset
 /** Now by the server's clock, moving every few seconds. */
 export function useNow(everyMs = 5000): Ref<number> {
   const now = ref(serverNow())
-  let timer: ReturnType<typeof setInterval> | undefined
-  onMounted(() => { timer = setInterval(() => { now.value = serverNow() }, everyMs) })
-  onBeforeUnmount(() => clearInterval(timer))
+  useIntervalFn(() => { now.value = serverNow() }, everyMs)
   return now
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useElementSize } from '../frame/useElementSize'
+import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import type { Bench } from '../api/client'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from 'vue'
 import type { Schemas } from '../api/client'
-import { useElementSize } from '../frame/useElementSize'
+import { useElementSize } from '@vueuse/core'
 
 type Stage = Schemas['ChainStage']
 const props = defineProps<{ stages: Stage[]; lit: number | null; faults: number[] }>()

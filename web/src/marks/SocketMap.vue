@@ -1,45 +1,69 @@
+<script lang="ts">
+import type { Bench, Verdict } from '../api/client'
+
+/** What stands at a pin: a figure with its verdict, or what is wrong with its contact. */
+export interface PinMark {
+  /** what a click chooses; null where nothing is to be chosen */
+  key: string | null
+  lit: boolean
+  /** in place of the electrode's name */
+  label: string | null
+  verdict: Verdict | null
+  /** read out instead of pin and electrode */
+  name?: string
+  /** the contact is not as it should be */
+  faulty?: boolean
+}
+</script>
+
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Bench, Point } from '../api/client'
 import { placePins } from './geometry'
 
-type Tube = Bench['tubes'][number]
-const props = defineProps<{ tube: Tube; points: Point[]; lit: string | null }>()
-const emit = defineEmits<{ probe: [key: string] }>()
+/** A socket seen from below, each pin with what it is, or what was found there. */
+const props = defineProps<{ tube: Bench['tubes'][number]; pins: Record<string, PinMark>; said?: string }>()
+const emit = defineEmits<{ choose: [pin: string] }>()
 
 const middle = { x: 112, y: 96 }
-const pins = computed(() => placePins(props.tube.base ?? '', props.tube.pinCount ?? 0, middle, 41, 71).map((place) => {
-  const point = props.points.find((p) => p.tube === props.tube.position && p.pin === place.pin && p.function !== 'dc-amperes')
-  const electrode = props.tube.pins[String(place.pin)] ?? ''
+const placed = computed(() => (props.tube.base === null || props.tube.pinCount === null ? [] : placePins(props.tube.base, props.tube.pinCount, middle, 41, 71).map((place) => {
+  const number = String(place.pin)
+  const mark = props.pins[number]
+  const electrode = props.tube.pins[number] ?? ''
   const side = Math.abs(place.labelX - middle.x) < 12 ? 'middle' : place.labelX < middle.x ? 'end' : 'start'
   return {
-    ...place, point, side,
+    ...place, number, mark, side,
     labelX: place.labelX + (side === 'end' ? 8 : side === 'start' ? -8 : 0),
-    label: point?.reading?.shown ?? (electrode === 'none' ? '' : electrode),
-    colour: point?.reading === null || point?.reading === undefined ? 'var(--soft)' : `var(--${point.reading.verdict})`,
-    isFigure: point?.reading !== null && point?.reading !== undefined,
-    isLit: point !== undefined && point.key === props.lit,
+    label: mark?.label ?? (electrode === 'none' ? '' : electrode),
+    name: [`${number} ${mark?.label ?? (electrode === 'none' ? '' : electrode)}`.trim(), mark?.name ?? (electrode === 'none' ? '' : electrode)].filter((w) => w !== '').join(', '),
+    choosable: mark !== undefined && mark.key !== null,
   }
-}))
+})))
 </script>
 
 <template>
-  <svg viewBox="0 0 224 192" role="img" :aria-label="`Socket of ${tube.position}, ${tube.type}, seen from below`">
+  <svg viewBox="0 0 224 192" role="group" :aria-label="`Socket of ${tube.position}, ${tube.type}, seen from below`">
     <circle :cx="middle.x" :cy="middle.y" r="56" fill="var(--paper)" stroke="var(--ink)" stroke-width="1.6" />
     <path v-if="tube.base === 'octal'" :d="`M${middle.x - 9} ${middle.y + 12}a9 9 0 1 1 18 0v6h-18z`" fill="var(--card)" stroke="var(--ink)" stroke-width="1.2" />
-    <g v-for="p in pins" :key="p.pin" :class="{ probe: p.point !== undefined }" @click="p.point !== undefined && emit('probe', p.point.key)">
-      <circle :cx="p.x" :cy="p.y" :r="p.isLit ? 13 : 9.5" :fill="p.isLit ? 'var(--heart)' : 'var(--card)'" stroke="var(--ink)" stroke-width="1.4" />
-      <text :x="p.x" :y="p.y + 4.6" text-anchor="middle" class="pin" :fill="p.isLit ? 'var(--sap)' : 'var(--ink)'">{{ p.pin }}</text>
-      <text :x="p.labelX" :y="p.labelY + 4" :text-anchor="p.side" :class="['label', { figure: p.isFigure, lit: p.isLit }]" :fill="p.colour">{{ p.label }}</text>
+    <text v-if="tube.base === null" :x="middle.x" :y="middle.y + 5" text-anchor="middle" class="label">base not known</text>
+    <g
+      v-for="p in placed" :key="p.number" :class="{ choosable: p.choosable }" :role="p.choosable ? 'button' : 'img'" :tabindex="p.choosable ? 0 : undefined" :aria-label="p.name"
+      @click="p.choosable && emit('choose', p.number)" @keydown.enter.prevent="p.choosable && emit('choose', p.number)" @keydown.space.prevent="p.choosable && emit('choose', p.number)"
+    >
+      <circle :cx="p.x" :cy="p.y" :r="p.mark?.lit ? 13 : 9.5" :fill="p.mark?.lit ? 'var(--heart)' : 'var(--card)'" stroke="var(--ink)" stroke-width="1.4" :stroke-dasharray="p.mark?.faulty ? '3 2' : undefined" />
+      <text :x="p.x" :y="p.y + 4.6" text-anchor="middle" class="pin" :fill="p.mark?.lit ? 'var(--sap)' : 'var(--ink)'">{{ p.number }}</text>{{ ' ' }}
+      <text :x="p.labelX" :y="p.labelY + 4" :text-anchor="p.side" :class="['label', { figure: p.mark?.verdict, lit: p.mark?.lit, faulty: p.mark?.faulty }]" :fill="p.mark?.verdict ? `var(--${p.mark.verdict})` : 'var(--soft)'">{{ p.label }}</text>
     </g>
+    <text v-if="said !== undefined" :x="middle.x" y="188" text-anchor="middle" class="label">{{ said }}</text>
   </svg>
 </template>
 
 <style scoped>
-svg { display: block; width: 100%; height: auto; }
+svg { display: block; width: 100%; height: auto; max-height: 200px; }
 .pin { font-size: 13px; font-weight: 700; }
-.label { font: 13.5px var(--words); }
-.label.figure { font: 700 14.5px var(--figures); }
+.label { font: 13.5px var(--words); fill: var(--soft); }
+.label.figure { font: 700 14.5px var(--figures); fill: unset; }
 .label.lit { font-weight: 700; }
-.probe { cursor: pointer; }
+.label.faulty { font-weight: 700; fill: var(--out); }
+.choosable { cursor: pointer; }
+.choosable:focus-visible { outline: 3px solid var(--heart); }
 </style>

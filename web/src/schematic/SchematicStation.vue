@@ -5,7 +5,7 @@ import { RouterLink } from 'vue-router'
 import { useSession } from '../access/session'
 import { api, ask, type Schemas } from '../api/client'
 import { useBench } from '../frame/bench'
-import { useElementSize } from '../frame/useElementSize'
+import { useElementSize } from '@vueuse/core'
 import PlaceMark from './PlaceMark.vue'
 import { useView } from './useView'
 
@@ -17,7 +17,7 @@ const box = useTemplateRef<HTMLElement>('box')
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const shown = reactive(useElementSize(box))
 
-const unit = computed(() => bench.job?.units[0])
+const unit = computed(() => bench.unit)
 const sheetId = computed(() => unit.value?.sheet?.sheetId ?? '')
 const ids = computed(() => ({ jobId: bench.job?.id ?? '', unitId: unit.value?.id ?? '' }))
 const pages = useQuery({ queryKey: computed(() => ['pages', sheetId.value]), queryFn: () => ask(api.GET('/api/sheets/{sheetId}/pages', { params: { path: { sheetId: sheetId.value } } })), enabled: computed(() => sheetId.value !== '') })

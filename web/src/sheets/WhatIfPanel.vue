@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '../api/client'
 import RailStairs from '../marks/RailStairs.vue'
 import { tread } from './stairs'
-import { useDebounceFn } from './useDebounceFn'
+import { useDebounceFn } from '@vueuse/core'
 
 type Derived = NonNullable<Schemas['Sheet']['derived']>
 const props = defineProps<{ versionId: string; derived: Derived; printedMains: number }>()

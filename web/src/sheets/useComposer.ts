@@ -1,4 +1,4 @@
-import { useDebounceFn } from './useDebounceFn'
+import { useDebounceFn } from '@vueuse/core'
 import { ref, watch, type Ref } from 'vue'
 import { api, ask, Refusal, type Schemas } from '../api/client'
 

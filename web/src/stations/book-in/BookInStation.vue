@@ -12,10 +12,12 @@ const bench = useBench()
 const session = useSession()
 const route = useRoute()
 const isNew = computed(() => route.query['new'] === '1')
-const unit = computed(() => bench.job?.units[0])
+const unit = computed(() => bench.unit)
 const sheets = useQuery({ queryKey: ['sheets'], queryFn: () => ask(api.GET('/api/sheets')) })
 const choices = computed(() => (sheets.data.value ?? []).map((s) => ({ label: `${s.name}, version ${s.number}`, value: s.versionId })))
 const chosen = ref<string | null>(null)
+/** Where the work goes on; on a new job the cold look. */
+const next = computed(() => bench.stations.find((s) => s.station === bench.bench?.proposedStation))
 
 async function choose(): Promise<void> {
   if (chosen.value === null) return
@@ -41,7 +43,7 @@ async function choose(): Promise<void> {
         <p v-if="unit?.sheet" class="small soft">With another version, places are matched by their ids; what is read is judged anew, and what was said then is kept.</p>
       </dd>
     </dl>
-    <p><router-link id="go-voltages" :to="{ name: 'voltages' }" class="act">To the voltages</router-link></p>
+    <p v-if="next !== undefined"><router-link id="go-on" :to="{ name: 'station', params: { jobId: bench.job?.id ?? '', station: next.station } }" class="act">Go on: {{ next.title }}</router-link></p>
     <p class="soft small">Until a bank is proved discharged, the chassis counts as charged. Take the mains plug out before you open it.</p>
   </div>
 </template>

@@ -6,7 +6,6 @@ import { useSession } from '../../access/session'
 import { api, ask } from '../../api/client'
 import { useBench, type Payloads } from '../../frame/bench'
 import { dayTime } from '../../frame/time'
-import { useStationSummaries } from '../../frame/useStationSummaries'
 
 const bench = useBench()
 const session = useSession()
@@ -24,16 +23,17 @@ watch(() => bench.bench?.closeOut, (c, before) => {
 
 const reports = useQuery({ queryKey: computed(() => ['reports', jobId.value]), queryFn: () => ask(api.GET('/api/jobs/{jobId}/reports', { params: { path: { jobId: jobId.value } } })) })
 const options = (pairs: [string, string][]): { value: string; label: string }[] => pairs.map(([value, label]) => ({ value, label }))
-const cold = useStationSummaries()
-const titles: Record<string, string> = { look: 'Cold look', iron: 'Iron', capacitors: 'Capacitors', resistors: 'Resistors & sockets' }
-const ends = computed(() => {
-  const e = bench.bench?.openEnds
-  return e === undefined ? [] : [
-    ...cold.value.map((s) => ({ title: `${titles[s.station] ?? s.station}, to be put right`, places: s.bad })),
-    { title: 'Not read', places: e.unread }, { title: 'Stale: something changed since', places: e.stale },
-    { title: 'Provisional: warming, limited, or stages missing', places: e.provisional }, { title: 'Out of the window, and not let stand', places: e.deviating },
+/** What is open on every unit of the job; its name before it where there are several. */
+const ends = computed(() => bench.benches.flatMap((b) => {
+  const unit = bench.units.find((u) => u.id === b.unitId)
+  const of = bench.units.length > 1 ? `${unit?.model ?? ''} ${unit?.serial ?? ''}: ` : ''
+  const e = b.openEnds
+  return [
+    ...bench.stationsOf(b.unitId).filter((s) => s.station !== 'voltages').map((s) => ({ title: `${of}${s.title}, to be put right`, places: s.bad })),
+    { title: `${of}Not read`, places: e.unread }, { title: `${of}Stale: something changed since`, places: e.stale },
+    { title: `${of}Provisional: warming, limited, or stages missing`, places: e.provisional }, { title: `${of}Out of the window, and not let stand`, places: e.deviating },
   ].filter((x) => x.places.length > 0)
-})
+}))
 const outcomes = options([['cured', 'cured'], ['not-reproduced', 'could not be reproduced'], ['uneconomic', 'not worth it'], ['donor', 'kept for parts'], ['measured-only', 'measured only']])
 const places = options([['on-the-bench', 'on the bench'], ['owners-word', 'waiting for the owner’s word'], ['parts', 'waiting for parts'], ['soaking', 'soaking'], ['ready', 'ready to collect'], ['collected', 'collected']])
 
@@ -45,7 +45,7 @@ async function makeReport(): Promise<void> {
   error.value = ''
   busy.value = true
   try {
-    await bench.write('close-out', { ...form })
+    for (const u of bench.units) await bench.write('close-out', { ...form }, u.id)
     await waitUntilSent()
     if (bench.mine.some((w) => w.stuck === null)) throw new Error('The server is away; the report is made when everything typed has reached it.')
     await ask(api.POST('/api/jobs/{jobId}/reports', { params: { path: { jobId: jobId.value } } }))
@@ -57,7 +57,7 @@ async function makeReport(): Promise<void> {
   }
 }
 async function move(): Promise<void> {
-  await bench.write('shelf-move', { to: moveTo.value, waitsFor: waitsFor.value }, true)
+  await bench.write('shelf-move', { to: moveTo.value, waitsFor: waitsFor.value }, null)
   waitsFor.value = ''
   setTimeout(() => { void bench.reload() }, 400)
 }

@@ -2,7 +2,7 @@
 import { computed, useTemplateRef } from 'vue'
 import type { Point } from '../../api/client'
 import { useBench } from '../../frame/bench'
-import { useLitRow } from '../../frame/useLitRow'
+import { useLitRow } from '../common/useLitRow'
 import WindowMark from '../../marks/WindowMark.vue'
 
 const props = defineProps<{ points: Point[]; lit: string | null }>()

@@ -5,27 +5,34 @@ import { useSession } from '../../access/session'
 import { useBench } from '../../frame/bench'
 import { useNow, lasting } from '../../frame/time'
 import RailStairs from '../../marks/RailStairs.vue'
-import SocketMap from '../../marks/SocketMap.vue'
-import EntryLine from './EntryLine.vue'
+import SocketMap, { type PinMark } from '../../marks/SocketMap.vue'
+import EntryLine from '../common/EntryLine.vue'
 import PointTable from './PointTable.vue'
 import { useProbe } from './useProbe'
+import { useReadingLine } from './useReadingLine'
 
+defineProps<{ name: string }>()
 const emit = defineEmits<{ state: []; conditions: [] }>()
 const bench = useBench()
 const session = useSession()
 const probe = useProbe()
+const entry = useReadingLine(probe)
 const line = useTemplateRef<InstanceType<typeof EntryLine>>('line')
 const now = useNow(1000)
 
 const lit = computed(() => probe.current.value?.key ?? null)
 const points = computed(() => bench.bench?.points ?? [])
 const treads = computed(() => bench.bench?.stairs ?? [])
-const unit = computed(() => bench.job?.units[0])
+const unit = computed(() => bench.unit)
 const socket = computed(() => {
   const target = probe.current.value
   const shown = target?.kind === 'point' && target.point.tube !== null ? target.point.tube : points.value.find((p) => p.key === probe.lastWritten.value)?.tube
   return bench.bench?.tubes.find((t) => t.position === shown) ?? bench.bench?.tubes.find((t) => t.output) ?? bench.bench?.tubes[0]
 })
+/** What stands at the pins of the socket in view. */
+const pins = computed<Record<string, PinMark>>(() => Object.fromEntries(points.value.filter((p) => p.tube === socket.value?.position && p.pin !== null && p.function !== 'dc-amperes').map((p) => [
+  String(p.pin), { key: p.key, lit: p.key === lit.value, label: p.reading?.shown ?? null, verdict: p.reading?.verdict ?? null, name: `${p.name}${p.reading === null ? '' : ` ${p.reading.shown} ${p.unit}, ${p.reading.verdictWords}`}` },
+])))
 /** Currents that say something, the one behind the finding first. */
 const currents = computed(() => {
   const part = treads.value.find((t) => t.node === finding.value?.node)?.via?.split(' ')[0]
@@ -80,17 +87,17 @@ function choose(key: string): void {
         <point-table :points="points" :lit="lit" @probe="choose" />
         <div v-if="socket !== undefined" class="card socket">
           <p class="small soft">{{ socket.position }} · {{ socket.type }} · from below</p>
-          <socket-map :tube="socket" :points="points" :lit="lit" @probe="choose" />
+          <socket-map :tube="socket" :pins="pins" @choose="(pin) => choose(pins[pin]?.key ?? '')" />
           <p v-if="beside !== undefined" class="small current"><span :class="['verdict', beside.verdict]">{{ beside.verdict === 'watch' ? 'watch' : 'cannot say' }}</span>: {{ beside.sentence }}</p>
           <p v-for="c in currents.slice(0, 2)" :key="c.part" class="small current" :title="c.sentence"><b class="m">{{ c.part }} {{ milli(c.amperes) }}</b> <span :class="['verdict', c.verdict]">{{ c.verdict === 'cannot-say' ? 'cannot say' : c.reasonCode.replace('current-', '').replace('-', ' ') }}</span><span v-if="c.expectedAmperes !== null && c.verdict !== 'cannot-say'" class="m soft"> ({{ milli(c.expectedAmperes).replace(' mA', '') }})</span></p>
         </div>
       </div>
     </div>
-    <teleport defer to="#entry-slot"><entry-line ref="line" :probe="probe" @state="emit('state')" @conditions="emit('conditions')" /></teleport>
+    <teleport defer to="#entry-slot"><entry-line ref="line" :line="entry" @state="emit('state')" @conditions="emit('conditions')" /></teleport>
   </div>
 </template>
 
-<style scoped src="../../frame/station.css"></style>
+<style scoped src="../common/station.css"></style>
 <style scoped>
 .warm { margin-left: auto; font-size: 14px; color: var(--watch); white-space: nowrap; }
 .stairs { position: relative; flex: 1.05; min-height: 170px; }

@@ -1,6 +1,7 @@
 import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
 import type { Island, Point, Schemas } from '../../api/client'
 import { useBench } from '../../frame/bench'
+import { useSent } from '../common/useSent'
 
 /** What is to be probed now: a charge island while the chassis is off, a test point while it is on. */
 export type Target = { kind: 'island'; key: string; island: Island } | { kind: 'point'; key: string; point: Point }
@@ -14,8 +15,8 @@ export interface Probe {
   step: (by: 1 | -1) => void
   /** Lets go of the choice: the first target that is still open is next. */
   release: () => void
-  /** Moves on to the next target that is still open, after the given one was written. */
-  advance: (from: string) => void
+  /** Moves on to the next target that is still open, after the given one was written; back to it where the entry is refused. */
+  advance: (from: string, entryId?: string) => void
 }
 
 type Reading = NonNullable<Point['reading']>
@@ -32,7 +33,7 @@ export function useProbe(): Probe {
     : (bench.bench?.points ?? []).map((point) => ({ kind: 'point' as const, key: point.key, point }))))
 
   /** Places with a reading on its way count as read. */
-  const onTheWay = computed(() => new Set(bench.mine.filter((w) => w.body.kind === 'reading').map((w) => `${String(w.body.payload['place'])}|${String(w.body.payload['function'])}`)))
+  const onTheWay = computed(() => new Set(bench.mine.filter((w) => w.body.kind === 'reading' && w.body.unitId === bench.unit?.id).map((w) => `${String(w.body.payload['place'])}|${String(w.body.payload['function'])}`)))
   const isOpen = (t: Target): boolean => (t.kind === 'island' ? !t.island.proved : !settled(t.point.reading) && !onTheWay.value.has(t.key))
 
   const current = computed<Target | null>(() => targets.value.find((t) => t.key === chosen.value) ?? targets.value.find(isOpen) ?? targets.value[0] ?? null)
@@ -47,7 +48,11 @@ export function useProbe(): Probe {
     if (next !== undefined) chosen.value = next.key
   }
 
-  function advance(from: string): void {
+  const sent = useSent((key) => { if (targets.value.some((t) => t.key === key)) chosen.value = key })
+  watch(() => bench.unit?.id, () => { chosen.value = lastWritten.value = null })
+
+  function advance(from: string, entryId?: string): void {
+    if (entryId !== undefined) sent(entryId, from)
     lastWritten.value = from
     const i = targets.value.findIndex((t) => t.key === from)
     const rest = [...targets.value.slice(i + 1), ...targets.value.slice(0, i)]

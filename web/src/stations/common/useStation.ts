@@ -1,23 +1,23 @@
-import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { computed, ref, watch, type ComputedRef, type Ref } from 'vue'
+import { useQuery } from '@tanstack/vue-query'
+import { computed, onBeforeUnmount, ref, watch, type ComputedRef, type Ref } from 'vue'
 import { api, ask, type Schemas } from '../../api/client'
-import { useBench } from '../../frame/bench'
+import { boardKey, useBench } from '../../frame/bench'
+import { useSent } from './useSent'
 
-export type StationName = 'look' | 'iron' | 'capacitors' | 'resistors'
-export type ColdBoard = Schemas['Board']
-export type ColdItem = Schemas['BoardItem']
-export type ColdStep = Schemas['Step']
+export type Board = Schemas['Board']
+export type BoardItem = Schemas['BoardItem']
+export type Step = Schemas['Step']
 
 /** A step of an item: what the entry line asks for. */
-export interface Target { key: string; item: ColdItem; step: ColdStep }
+export interface Target { key: string; item: BoardItem; step: Step }
 
 export interface Station {
-  name: StationName
+  name: string
   ids: ComputedRef<{ jobId: string; unitId: string }>
-  board: ComputedRef<ColdBoard | null>
+  board: ComputedRef<Board | null>
   fault: ComputedRef<string | null>
   current: ComputedRef<Target | null>
-  item: ComputedRef<ColdItem | null>
+  item: ComputedRef<BoardItem | null>
   lastWritten: Ref<string | null>
   open: ComputedRef<number>
   choose: (key: string) => void
@@ -25,31 +25,30 @@ export interface Station {
   step: (by: 1 | -1) => void
   /** To the part before or after this one. */
   stepItem: (by: 1 | -1) => void
-  /** Moves on after a step was written: the next of its item, or of the board. */
-  advance: (key: string) => void
+  /** Moves on after a step was written: the next of its item, or of the board; back to it where the entry is refused. */
+  advance: (key: string, entryId: string) => void
 }
 
-export const keyOf = (step: ColdStep, number: number): string => `${step.part}|${step.test}|${step.subject}|${String(number)}`
+export const keyOf = (step: Step, number: number): string => `${step.part}|${step.test}|${step.subject}|${String(number)}`
 
 /** One cold station of the job on the bench: its board, judged by the server, and what is to be done next. */
-export function useStation(name: StationName): Station {
+export function useStation(name: string): Station {
   const bench = useBench()
-  const queries = useQueryClient()
   const chosen = ref<string | null>(null)
   const lastWritten = ref<string | null>(null)
-  const unit = computed(() => ({ jobId: bench.job?.id ?? '', unitId: bench.job?.units[0]?.id ?? '' }))
+  const unit = computed(() => ({ jobId: bench.job?.id ?? '', unitId: bench.unit?.id ?? '' }))
   const query = useQuery({
-    queryKey: computed(() => ['station', unit.value.jobId, unit.value.unitId, name]),
+    queryKey: computed(() => boardKey(unit.value.jobId, unit.value.unitId, name)),
     queryFn: () => ask(api.GET('/api/jobs/{jobId}/units/{unitId}/stations/{station}', { params: { path: { ...unit.value, station: name } } })),
     enabled: computed(() => unit.value.unitId !== ''),
   })
-  // The board follows the tape: whatever came onto it may change a verdict.
-  const newest = computed(() => Math.max(0, ...bench.entries.map((e) => e.sequence)))
-  watch(newest, () => { void queries.invalidateQueries({ queryKey: ['station', unit.value.jobId] }) })
+  // The board follows the tape: what comes onto it brings this board along.
+  bench.station = name
+  onBeforeUnmount(() => { if (bench.station === name) bench.station = null })
 
   const board = computed(() => query.data.value ?? null)
   const targets = computed<Target[]>(() => (board.value?.items ?? []).flatMap((item) => item.steps.map((step, i) => ({ key: keyOf(step, i), item, step }))))
-  const onTheWay = computed(() => new Set(bench.mine.filter((w) => w.body.kind === 'trial').map((w) => `${String(w.body.payload['part'])}|${String(w.body.payload['test'])}|${String(w.body.payload['subject'] ?? '')}`)))
+  const onTheWay = computed(() => new Set(bench.mine.filter((w) => w.body.kind === 'trial' && w.body.unitId === bench.unit?.id).map((w) => `${String(w.body.payload['part'])}|${String(w.body.payload['test'])}|${String(w.body.payload['subject'] ?? '')}`)))
   const waits = (t: Target): boolean => onTheWay.value.has(`${t.step.part}|${t.step.test}|${t.step.subject}`)
   /** What a part still asks for; nothing once its answer is clear. */
   const isOpen = (t: Target): boolean => t.step.given === null && !t.step.optional && t.item.next !== null && !waits(t)
@@ -65,7 +64,10 @@ export function useStation(name: StationName): Station {
     const next = targets.value[Math.max(0, Math.min(targets.value.length - 1, i + by))]
     if (next !== undefined) chosen.value = next.key
   }
-  function advance(key: string): void {
+  const sent = useSent((key) => { chosen.value = key })
+  watch(() => bench.unit?.id, () => { chosen.value = lastWritten.value = null })
+  function advance(key: string, entryId: string): void {
+    sent(entryId, key)
     lastWritten.value = key
     const i = targets.value.findIndex((t) => t.key === key)
     const rest = [...targets.value.slice(i + 1), ...targets.value.slice(0, i)]

@@ -2,23 +2,26 @@
 import { computed, ref, useTemplateRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import { useBench } from '../../frame/bench'
-import ColdLine from './ColdLine.vue'
+import EntryLine from './EntryLine.vue'
 import FindingPanel from './FindingPanel.vue'
 import ItemDetail from './ItemDetail.vue'
 import ItemList from './ItemList.vue'
 import PhotoStrip from './PhotoStrip.vue'
 import PhotoViewer from './PhotoViewer.vue'
 import { usePhotos } from './usePhotos'
-import { partName } from '../../frame/partName'
-import { type ColdItem, type Station } from './useStation'
+import { useTestLine } from './useTestLine'
+import { partName } from './partName'
+import { type BoardItem, type Station } from './useStation'
 import type { Schemas } from '../../api/client'
 
-const props = defineProps<{ station: Station; title: string }>()
+const props = defineProps<{ station: Station }>()
 const emit = defineEmits<{ state: []; conditions: [] }>()
-defineSlots<{ beside?: (p: { item: ColdItem }) => unknown; under?: (p: { item: ColdItem }) => unknown; head?: () => unknown }>()
+defineSlots<{ beside?: (p: { item: BoardItem }) => unknown; under?: (p: { item: BoardItem }) => unknown; head?: () => unknown }>()
 const bench = useBench()
-const line = useTemplateRef<InstanceType<typeof ColdLine>>('line')
+const line = useTemplateRef<InstanceType<typeof EntryLine>>('line')
 const finding = ref(false)
+const title = computed(() => bench.stations.find((s) => s.station === props.station.name)?.title ?? '')
+const entry = useTestLine(props.station, { finding: () => { finding.value = true; return undefined }, photo: () => { picker.value?.click(); return undefined } })
 const picker = useTemplateRef<HTMLInputElement>('picker')
 const viewed = ref<Schemas['Photo'] | null>(null)
 const { sending, send, dismiss } = usePhotos(() => props.station.ids.value)
@@ -37,7 +40,7 @@ function picked(): void {
 }
 
 const board = computed(() => props.station.board.value)
-const unit = computed(() => bench.job?.units[0])
+const unit = computed(() => bench.unit)
 const asked = computed(() => board.value?.items.filter((i) => i.asked) ?? [])
 const done = computed(() => asked.value.filter((i) => i.done || i.leftAlone !== null).length)
 const bad = computed(() => board.value?.items.filter((i) => i.verdict === 'out' || i.verdict === 'danger') ?? [])
@@ -72,11 +75,11 @@ function chooseStep(key: string): void {
     <input ref="picker" class="sr" type="file" accept="image/*" multiple aria-label="Photos" tabindex="-1" @change="picked">
     <photo-viewer v-model:photo="viewed" />
     <finding-panel v-model:open="finding" :place="station.item.value?.part ?? ''" @closed="line?.focus()" />
-    <teleport defer to="#entry-slot"><cold-line ref="line" :station="station" @state="emit('state')" @conditions="emit('conditions')" @finding="finding = true" @photo="picker?.click()" /></teleport>
+    <teleport defer to="#entry-slot"><entry-line ref="line" :line="entry" @state="emit('state')" @conditions="emit('conditions')" /></teleport>
   </div>
 </template>
 
-<style scoped src="../../frame/station.css"></style>
+<style scoped src="./station.css"></style>
 <style scoped>
 .two { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr); gap: 10px; }
 .left { display: flex; flex-direction: column; gap: 8px; min-height: 0; }

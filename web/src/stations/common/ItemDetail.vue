@@ -1,17 +1,22 @@
 <script setup lang="ts">
+import { nextTick, useTemplateRef, watch } from 'vue'
 import { useBench } from '../../frame/bench'
 import VerdictShape from '../../marks/VerdictShape.vue'
 import WindowMark from '../../marks/WindowMark.vue'
-import { partName } from '../../frame/partName'
+import { partName } from './partName'
 import { detailOf } from './detail'
-import { keyOf, type ColdItem } from './useStation'
+import { keyOf, type BoardItem } from './useStation'
 
-defineProps<{ item: ColdItem; lit: string | null; cautions: string[] }>()
+const props = defineProps<{ item: BoardItem; lit: string | null; cautions: string[] }>()
 const emit = defineEmits<{ choose: [key: string] }>()
 const bench = useBench()
 
+const list = useTemplateRef<HTMLElement>('list')
+// The step in hand stays in sight.
+watch(() => props.lit, async () => { await nextTick(); list.value?.querySelector('.now')?.scrollIntoView({ block: 'nearest' }) }, { immediate: true })
+
 const questions: Record<string, string> = { open: 'open?', 'shorted-turn': 'shorted turn?', leaking: 'leaking?', 'breaks-down': 'breaks down at work?' }
-const notAsked = (item: ColdItem): string[] => (detailOf(item, 'iron')?.notAsked ?? []).map((q) => questions[q] ?? q)
+const notAsked = (item: BoardItem): string[] => (detailOf(item, 'iron')?.notAsked ?? []).map((q) => questions[q] ?? q)
 const needs = (states: string[]): string => (states.includes(bench.state) || states.length > 3 ? '' : states[0] ?? '')
 </script>
 
@@ -30,7 +35,7 @@ const needs = (states: string[]): string => (states.includes(bench.state) || sta
     </table>
     <slot />
     <p v-if="notAsked(item).length > 0" class="small soft">Not asked: {{ notAsked(item).join(' ') }}</p>
-    <ol class="steps" aria-label="Steps">
+    <ol ref="list" class="steps" aria-label="Steps">
       <li v-for="(s, n) in item.steps" :key="keyOf(s, n)">
         <button type="button" :class="['plain', { now: keyOf(s, n) === lit }]" @click="emit('choose', keyOf(s, n))">
           <svg width="14" height="14" aria-hidden="true"><path v-if="s.given !== null" d="M2 7.5l3.2 3.2L12 3.5" fill="none" stroke="var(--within)" stroke-width="2.2" /><rect v-else x="3" y="3" width="8" height="8" fill="none" stroke="var(--soft)" stroke-width="1.4" :stroke-dasharray="s.optional ? '2 2' : undefined" /></svg>

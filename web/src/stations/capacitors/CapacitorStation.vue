@@ -1,27 +1,28 @@
 <script setup lang="ts">
 import { NSelect } from 'naive-ui'
 import { computed } from 'vue'
-import ColdStation from './ColdStation.vue'
+import StationPage from '../common/StationPage.vue'
 import type { Schemas } from '../../api/client'
-import { detailOf } from './detail'
+import { detailOf } from '../common/detail'
 import ReformRun from './ReformRun.vue'
-import { usePractice } from './usePractice'
-import { useStation, type ColdItem } from './useStation'
+import { usePractice } from '../common/usePractice'
+import { useStation, type BoardItem } from '../common/useStation'
 
+const props = defineProps<{ name: string }>()
 const emit = defineEmits<{ state: []; conditions: [] }>()
-const station = useStation('capacitors')
+const station = useStation(props.name)
 const practice = usePractice(() => station.board.value?.practice)
 
 const schools = [{ value: 'measure-first', label: 'measure first' }, { value: 'age-first', label: 'age first' }, { value: 'labour-first', label: 'labour first' }]
 const school = computed(() => schools.find((s) => s.value === station.board.value?.practice.capacitorSchool)?.label ?? '')
-const replacement = (item: ColdItem): string => detailOf(item, 'capacitor')?.replacement.text ?? ''
-const limited = (item: ColdItem): string => detailOf(item, 'capacitor')?.replacement.limitedBy ?? ''
-const reform = (item: ColdItem): Schemas['Reform'] | null => detailOf(item, 'capacitor')?.reform ?? null
+const replacement = (item: BoardItem): string => detailOf(item, 'capacitor')?.replacement.text ?? ''
+const limited = (item: BoardItem): string => detailOf(item, 'capacitor')?.replacement.limitedBy ?? ''
+const reform = (item: BoardItem): Schemas['Reform'] | null => detailOf(item, 'capacitor')?.reform ?? null
 const removed = computed(() => (station.board.value?.items ?? []).filter((i) => i.verdict === 'out' || i.verdict === 'danger').map((i) => i.part))
 </script>
 
 <template>
-  <cold-station :station="station" title="Capacitors" @state="emit('state')" @conditions="emit('conditions')">
+  <station-page :station="station" @state="emit('state')" @conditions="emit('conditions')">
     <template #head>
       <span class="head">
         <a v-if="removed.length > 0" :href="`/api/jobs/${station.ids.value.jobId}/units/${station.ids.value.unitId}/labels.pdf?parts=${removed.join(',')}`" target="_blank" rel="noopener">Labels, PDF</a>
@@ -33,7 +34,7 @@ const removed = computed(() => (station.board.value?.items ?? []).filter((i) => 
       <p v-if="item.verdict === 'out' || item.verdict === 'danger' || item.verdict === 'watch'" class="fit"><b>Fit:</b> <span class="m">{{ replacement(item) }}</span><span v-if="limited(item) !== ''" class="soft"> (no more for a {{ limited(item) }})</span></p>
       <reform-run v-if="reform(item) !== null" :reform="reform(item)!" />
     </template>
-  </cold-station>
+  </station-page>
 </template>
 
 <style scoped>

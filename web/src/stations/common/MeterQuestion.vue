@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { nextTick, onMounted, useTemplateRef } from 'vue'
-import { useSession } from '../access/session'
-import { useBench } from './bench'
+import { useSession } from '../../access/session'
+import { useBench } from '../../frame/bench'
 
 /** A proof needs a meter that was named: asked once, then it is in hand. */
 const emit = defineEmits<{ named: []; leave: [] }>()

@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from 'vue'
-import { useLitRow } from '../../frame/useLitRow'
+import { useLitRow } from './useLitRow'
 import VerdictShape from '../../marks/VerdictShape.vue'
 import WindowMark from '../../marks/WindowMark.vue'
-import { partName } from '../../frame/partName'
-import { type ColdItem } from './useStation'
+import { partName } from './partName'
+import { type BoardItem } from './useStation'
 
-const props = defineProps<{ items: ColdItem[]; lit: string | null }>()
+const props = defineProps<{ items: BoardItem[]; lit: string | null }>()
 const emit = defineEmits<{ choose: [part: string] }>()
 const box = useTemplateRef<HTMLElement>('box')
 
 const groups = computed(() => {
-  const found: { name: string; items: ColdItem[] }[] = []
+  const found: { name: string; items: BoardItem[] }[] = []
   for (const item of props.items) {
     const last = found.at(-1)
     if (last?.name === item.group) last.items.push(item)
@@ -19,9 +19,9 @@ const groups = computed(() => {
   }
   return found
 })
-const first = (item: ColdItem): ColdItem['gauges'][number] | undefined => item.gauges[0]
+const first = (item: BoardItem): BoardItem['gauges'][number] | undefined => item.gauges[0]
 /** What the group's heading does not say already. */
-const named = (item: ColdItem): string => [item.detail, groups.value.some((g) => g.items.includes(item) && g.items.every((i) => i.name === item.name)) && item.detail !== '' ? '' : item.name].filter((s) => s !== '').join(' · ')
+const named = (item: BoardItem): string => [item.detail, groups.value.some((g) => g.items.includes(item) && g.items.every((i) => i.name === item.name)) && item.detail !== '' ? '' : item.name].filter((s) => s !== '').join(' · ')
 
 useLitRow(box, () => props.lit, 'nearest')
 </script>

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { NSelect } from 'naive-ui'
 import { computed } from 'vue'
-import ColdStation from './ColdStation.vue'
-import { detailOf } from './detail'
+import StationPage from '../common/StationPage.vue'
+import { detailOf } from '../common/detail'
 import IronPicture from './IronPicture.vue'
-import { usePractice } from './usePractice'
-import { keyOf, useStation, type ColdItem } from './useStation'
+import { usePractice } from '../common/usePractice'
+import { keyOf, useStation, type BoardItem } from '../common/useStation'
 
+const props = defineProps<{ name: string }>()
 const emit = defineEmits<{ state: []; conditions: [] }>()
-const station = useStation('iron')
+const station = useStation(props.name)
 const practice = usePractice(() => station.board.value?.practice)
 const limit = computed(() => `${(station.board.value?.practice.insulationGoodOhms ?? 0) / 1e6} ${station.board.value?.practice.insulationVolts ?? 0}`)
 const limits = computed(() => [...new Set([limit.value, ...[500, 1000].flatMap((volts) => [10, 50, 100, 200].map((megohms) => `${megohms} ${volts}`))])]
@@ -17,11 +18,11 @@ function setLimit(chosen: string): void {
   const [megohms = 0, volts = 0] = chosen.split(' ').map(Number)
   practice.set({ insulationGoodOhms: megohms * 1e6, insulationVolts: volts })
 }
-const iron = (item: ColdItem): ReturnType<typeof detailOf<'iron'>> => detailOf(item, 'iron')
+const iron = (item: BoardItem): ReturnType<typeof detailOf<'iron'>> => detailOf(item, 'iron')
 </script>
 
 <template>
-  <cold-station :station="station" title="Iron" @state="emit('state')" @conditions="emit('conditions')">
+  <station-page :station="station" @state="emit('state')" @conditions="emit('conditions')">
     <template #head>
       <span class="head"><label class="soft" for="insulation">Insulation good from</label>
         <n-select v-if="practice.maySet.value" class="limit" size="small" :value="limit" :options="limits" :input-props="{ id: 'insulation' }" aria-label="Insulation good from" @update:value="setLimit" />
@@ -30,7 +31,7 @@ const iron = (item: ColdItem): ReturnType<typeof detailOf<'iron'>> => detailOf(i
     </template>
     <template #beside="{ item }"><p v-if="item.verdict === 'out' && station.board.value?.hasCircuit && iron(item)?.role !== 'choke'" class="fit"><b>Order:</b> <a :href="`/api/jobs/${station.ids.value.jobId}/units/${station.ids.value.unitId}/transformers/${item.part}/specification.pdf`" target="_blank" rel="noopener">specification, PDF</a> · <a :href="`/api/jobs/${station.ids.value.jobId}/units/${station.ids.value.unitId}/transformers/${item.part}/specification.json`" download>JSON</a></p></template>
     <template #under="{ item }"><iron-picture v-if="(iron(item)?.windings ?? []).length > 0" :windings="iron(item)!.windings" :role="iron(item)!.role" :lit="station.current.value?.step.subject ?? ''" @choose="(w) => station.choose(keyOf(item.steps.find((s) => s.subject === w && s.test === 'winding-ohms')!, item.steps.findIndex((s) => s.subject === w && s.test === 'winding-ohms')))" /></template>
-  </cold-station>
+  </station-page>
 </template>
 
 <style scoped>

@@ -1,0 +1,173 @@
+<script setup lang="ts">
+import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { useSession } from '../../access/session'
+import { useBench } from '../../frame/bench'
+import { parseQuantity } from '../../quantity/parse'
+import { placeOf, type Line, type LineKey, type Mode, type Question, type Sent } from './line'
+import MeterQuestion from './MeterQuestion.vue'
+
+/** The one line at the foot of every station: a proof, an answer, a reading, a note; from it everything is typed. */
+const props = defineProps<{ line: Line }>()
+const emit = defineEmits<{ state: []; conditions: [] }>()
+const bench = useBench()
+const session = useSession()
+
+const field = useTemplateRef<HTMLInputElement>('field')
+const modeName = ref<string | null>(null)
+const text = ref('')
+const said = ref('')
+const asked = ref<Question | null>(null)
+const meterAsked = ref(false)
+
+/** Modes that every station has. */
+const own: Record<string, Mode> = {
+  note: {
+    title: () => 'Note', below: () => (props.line.place.value === null ? 'about the job' : `at ${props.line.place.value}, or about the job`),
+    write: async (typed) => {
+      await bench.write('note', { text: typed, ...(props.line.place.value === null ? {} : { place: props.line.place.value }) })
+      return { taken: true }
+    },
+  },
+}
+const mode = computed<Mode | null>(() => (modeName.value === null ? null : (props.line.modes[modeName.value] ?? own[modeName.value] ?? null)))
+const island = computed(() => (mode.value === null ? props.line.island.value : null))
+const choices = computed(() => (mode.value === null && island.value === null ? props.line.choices.value : []))
+const title = computed(() => mode.value?.title() ?? (island.value !== null ? `${bench.state === 'dead' ? 'Prove again' : 'Prove'}: ${island.value.name}` : props.line.title.value))
+const below = computed(() => {
+  if (mode.value !== null) return mode.value.below()
+  if (island.value !== null) return `DC volts at ${island.value.proofAt}${island.value.where === null ? '' : `, ${island.value.where}`} · under 10 V`
+  return props.line.waits.value !== '' ? props.line.waits.value : props.line.below.value
+})
+const above = computed(() => (mode.value !== null && mode.value.figures !== true ? '' : island.value !== null ? 'Chassis off' : props.line.above.value))
+const words = computed(() => (mode.value !== null && mode.value.figures !== true) || choices.value.length > 0)
+const placeholder = computed(() => (mode.value !== null ? mode.value.placeholder ?? '' : island.value !== null || props.line.waits.value !== '' ? '' : props.line.placeholder.value))
+const unit = computed(() => (island.value !== null ? 'V DC' : mode.value !== null && mode.value.figures !== true ? '' : props.line.unit.value))
+const understood = computed(() => (mode.value !== null || island.value !== null || text.value.trim() === '' ? '' : props.line.understood(text.value)))
+
+function focus(): void { field.value?.focus() }
+onMounted(focus)
+defineExpose({ focus })
+watch(text, () => { asked.value = null })
+watch(() => props.line.key.value, () => { said.value = ''; asked.value = null; void nextTick(focus) })
+
+function enter(name: string | null): void {
+  const begin = name === null ? undefined : (props.line.modes[name] ?? own[name])?.begin?.()
+  if (begin !== undefined && 'said' in begin) { said.value = begin.said; return }
+  modeName.value = name
+  text.value = begin?.text ?? ''
+  said.value = ''
+  asked.value = null
+  void nextTick(focus)
+}
+function refuse(sentence: string): void {
+  said.value = sentence
+  field.value?.select()
+}
+/** What came of it: the field is empty for the next, or stands as it was typed. */
+function settle(sent: Sent): void {
+  if ('question' in sent) { asked.value = sent; return }
+  if ('said' in sent) { refuse(sent.said); return }
+  enter(null)
+}
+
+const keys = computed<LineKey[]>(() => [
+  { key: 'Enter', label: 'write', act: () => { void write(); return undefined } },
+  { key: 'ArrowDown', shown: '↓', label: 'skip', act: () => { props.line.step(1); return undefined } },
+  { key: 'ArrowLeft', shown: '←', label: 'last again', act: () => { props.line.back(); return undefined } },
+  ...props.line.keys.value,
+  { key: 'n', label: 'note', mode: 'note' },
+  ...(bench.units.length > 1 ? [{ key: 'j', label: 'other unit', act: () => { bench.nextUnit(); return undefined } }] : []),
+  { key: 'c', label: 'conditions', act: () => { emit('conditions'); return undefined } },
+  { key: 's', label: 'power', act: () => { emit('state'); return undefined } },
+])
+const hidden: LineKey[] = [
+  { key: 'ArrowUp', label: 'back', act: () => { props.line.step(-1); return undefined } },
+  { key: 'PageDown', label: 'next part', act: () => { props.line.stepItem?.(1); return undefined } },
+  { key: 'PageUp', label: 'part before', act: () => { props.line.stepItem?.(-1); return undefined } },
+]
+function press(key: LineKey): void {
+  if (key.mode !== undefined) { enter(key.mode); return }
+  said.value = key.act?.() ?? ''
+}
+function onKey(e: KeyboardEvent): void {
+  if (e.key === 'Enter') return // the form of the field: write()
+  if (e.key === 'Escape' && asked.value !== null) { asked.value = null; return }
+  if (e.key === 'Escape' && modeName.value !== null) { enter(null); return }
+  if (asked.value !== null && (e.key === 'y' || e.key === 'Y')) { e.preventDefault(); void answer(true); return }
+  if (text.value !== '' || modeName.value !== null || e.ctrlKey || e.metaKey || e.altKey) return
+  if (choices.value.length > 0 && /^[1-9]$/.test(e.key)) {
+    const choice = choices.value[Number(e.key) - 1]
+    if (choice !== undefined && props.line.waits.value === '') { e.preventDefault(); void choose(choice.value) }
+    return
+  }
+  if (island.value === null && e.key.length === 1 && props.line.begins.value.includes(e.key)) return
+  const key = [...keys.value, ...hidden].find((k) => k.key === e.key)
+  if (key !== undefined) { e.preventDefault(); press(key) }
+}
+
+async function write(): Promise<void> {
+  const typed = text.value.trim()
+  said.value = ''
+  if (asked.value !== null) { await answer(false); return }
+  if (mode.value !== null) { settle(typed !== '' ? await mode.value.write(typed) : mode.value.needs === undefined ? { taken: true } : { said: mode.value.needs }); return }
+  if (typed === '') return
+  if (island.value !== null) { await prove(island.value.id, typed); return }
+  if (props.line.waits.value !== '') { refuse(`${props.line.waits.value.replace(/^./, (c) => c.toUpperCase())}.`); return }
+  settle(await props.line.write(typed))
+}
+async function choose(value: string): Promise<void> {
+  settle(await props.line.choose(value))
+}
+async function answer(moved: boolean): Promise<void> {
+  const question = asked.value
+  asked.value = null
+  if (question !== null) settle(moved ? await question.yes() : await question.no())
+}
+
+async function prove(id: string, typed: string): Promise<void> {
+  const placed = placeOf(typed)
+  if (placed !== null) { refuse(`${placed[0]} waits: ${island.value?.name ?? 'the chassis'} is not proved discharged. Type the volts at ${island.value?.proofAt ?? 'it'} first.`); return }
+  const parsed = parseQuantity(typed, 'V')
+  if (!parsed.ok) { refuse(parsed.sentence); return }
+  if (bench.meterId === null) { meterAsked.value = true; return }
+  await bench.write('discharge-proof', { island: id, text: typed, ...bench.byMeter })
+  props.line.proved()
+  enter(null)
+}
+function meterNamed(): void {
+  meterAsked.value = false
+  void write()
+}
+</script>
+
+<template>
+  <footer class="line">
+    <div class="probe">
+      <span class="small soft">{{ above }}</span>
+      <b>{{ title }}</b>
+      <span class="small soft">{{ below }}</span>
+    </div>
+    <div :class="['entry', { asks: choices.length > 0 }]">
+      <div :class="['field', { words, bad: said !== '', long: placeholder.length > 15 }]">
+        <label class="sr" for="entry">{{ title }}. {{ below }}</label>
+        <input id="entry" ref="field" v-model="text" class="m" autocomplete="off" autocapitalize="none" spellcheck="false" maxlength="400" :readonly="!session.mayWrite" aria-describedby="entry-said" :placeholder="placeholder" @keydown="onKey" @keydown.enter.prevent="write">
+        <span v-if="mode === null && island === null && line.tag.value !== ''" class="tag">{{ line.tag.value }}</span>
+        <span v-if="unit !== ''" class="soft m">{{ unit }}</span>
+      </div>
+      <div id="entry-said" class="said" role="status">
+        <meter-question v-if="meterAsked" @named="meterNamed" @leave="meterAsked = false; focus()" />
+        <div v-else-if="choices.length > 0 && session.mayWrite && asked === null && said === ''" class="choices"><button v-for="(c, n) in choices" :key="c.value" type="button" :disabled="line.waits.value !== ''" @click="choose(c.value)"><kbd>{{ n + 1 }}</kbd> {{ c.words }}</button></div>
+        <div v-else-if="asked !== null" class="asked"><b class="out">{{ asked.question }}</b> <button type="button" @click="answer(true)"><kbd>y</kbd> yes</button> <button type="button" @click="answer(false)"><kbd>Enter</kbd> as typed</button></div>
+        <b v-else-if="said !== ''" class="out">{{ said }}</b>
+        <span v-else-if="understood !== ''" class="soft">understood: {{ understood }}</span>
+        <span v-else-if="line.last.value !== null"><b>{{ line.last.value.headline }}</b>: <span :class="line.last.value.tone">{{ line.last.value.line }}</span></span>
+      </div>
+    </div>
+    <div v-if="session.mayWrite" class="keys">
+      <button v-for="k in keys" :key="k.key" type="button" :aria-pressed="k.pressed" @click="press(k); focus()"><kbd>{{ k.shown ?? k.key }}</kbd> {{ k.label }}</button>
+    </div>
+    <p v-else class="soft">You look on; nothing can be written.</p>
+  </footer>
+</template>
+
+<style scoped src="./entry-line.css"></style>

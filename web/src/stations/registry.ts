@@ -1,0 +1,12 @@
+import { defineAsyncComponent, type Component } from 'vue'
+
+/** Stations with a panel of their own; every other one that the server has is shown by the common one. */
+const panels: Record<string, Component> = {
+  iron: defineAsyncComponent(() => import('./iron/IronStation.vue')),
+  capacitors: defineAsyncComponent(() => import('./capacitors/CapacitorStation.vue')),
+  resistors: defineAsyncComponent(() => import('./resistors/ResistorStation.vue')),
+  voltages: defineAsyncComponent(() => import('./voltages/VoltagesStation.vue')),
+}
+const common = defineAsyncComponent(() => import('./common/StationPanel.vue'))
+
+export const panelOf = (station: string): Component => panels[station] ?? common
