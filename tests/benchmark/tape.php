@@ -9,11 +9,11 @@ use Yew\Core\Codec\Fields;
 require dirname(__DIR__, 2).'/vendor/autoload.php';
 require __DIR__.'/figures.php';
 
-/** A tape that somebody left an instrument on: readings of the unit, a second apart, up to so many entries. */
+/** A tape that somebody left an instrument on: so many readings of the unit from its last one until now. */
 const LONG_TAPE = <<<'SQL'
     INSERT INTO tape_entry (id, job_id, unit_id, kind, v, payload, conditions_id, conditions, person_id, device, counter, observed_at, received_at, unit_sequence, job_sequence, judgement, refusal, body_hash)
     SELECT gen_random_uuid(), e.job_id, e.unit_id, e.kind, e.v, jsonb_set(e.payload, '{text}', to_jsonb((300 + n % 50)::text)), e.conditions_id, e.conditions, e.person_id, 'long', n,
-           e.observed_at + n * INTERVAL '1 second', e.observed_at + n * INTERVAL '1 second', m.unit + n, m.job + n, e.judgement, NULL, md5(n::text) || md5(n::text)
+           e.observed_at + (now() - INTERVAL '5 seconds' - e.observed_at) * n / :count, e.observed_at + (now() - INTERVAL '5 seconds' - e.observed_at) * n / :count, m.unit + n, m.job + n, e.judgement, NULL, md5(n::text) || md5(n::text)
     FROM (SELECT * FROM tape_entry WHERE job_id = :job AND kind = 'reading' ORDER BY job_sequence DESC LIMIT 1) e, (SELECT max(unit_sequence) AS unit, max(job_sequence) AS job FROM tape_entry WHERE job_id = :job) m, generate_series(1, :count) n
     SQL;
 
@@ -73,6 +73,9 @@ try {
     report('Report of 1 000 entries, ready', [(hrtime(true) - $begin) / 1e6], '4 s');
     $database->exec('DELETE FROM bench_projection');
     $database->exec("DELETE FROM tape_entry WHERE device = 'long'");
+    // An hour on the bench: eighty entries a minute.
+    $database->exec("UPDATE tape_entry SET observed_at = observed_at - INTERVAL '1 hour', received_at = received_at - INTERVAL '1 hour'");
+    $database->exec("UPDATE job SET booked_in_at = booked_in_at - INTERVAL '1 hour'");
     $database->prepare(LONG_TAPE)->execute(['job' => $job, 'count' => 4960]);
     $database->exec('ANALYZE');
     $client->get('/api/jobs/'.$job.'/tape?after=100000'); // folds what the database was given behind its back

@@ -257,7 +257,7 @@ final class ColdBenchTest extends TestCase
 
     private function report(Browser $b): void
     {
-        $id = $b->driver->executeAsyncScript('const d = arguments[1]; fetch("/api/jobs/" + arguments[0] + "/reports", {method: "POST", headers: {"Content-Type": "application/json"}, body: "{}"}).then(r => r.json()).then(j => d(j.id))', [self::$job]);
+        $id = $b->driver->executeAsyncScript('const d = arguments[1]; fetch("/api/jobs/" + arguments[0] + "/reports", {method: "POST", headers: {"Content-Type": "application/json"}, body: "{}"}).then(r => r.json()).then(j => { const look = () => fetch("/api/reports/" + j.id).then(r => r.json()).then(k => k.ready ? d(j.id) : setTimeout(look, 200)); look() })', [self::$job]);
         self::assertIsString($id);
         $bytes = $b->driver->executeAsyncScript('const d = arguments[1]; fetch("/api/reports/" + arguments[0] + "/file").then(r => r.arrayBuffer()).then(a => d(btoa(String.fromCharCode(...new Uint8Array(a)))))', [$id]);
         self::assertIsString($bytes);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Server\Report;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -14,25 +15,43 @@ use Yew\Server\Access\Entity\Person;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Jobs;
 use Yew\Server\Report\Entity\IssuedReport;
+use Yew\Server\Report\Entity\ReportOrder;
 
 final readonly class ReportController
 {
-    public function __construct(private Jobs $jobs, private Reports $reports, private ReadingsCsv $csv, private JobBundle $bundle, private EntityManagerInterface $em)
+    public function __construct(private Jobs $jobs, private Reports $reports, private ReadingsCsv $csv, private JobBundle $bundle, private ReportMaker $maker, private EntityManagerInterface $em, private ClockInterface $clock)
     {
     }
 
+    /** Those that were made, newest first, after those that are being made. */
     #[Route('/api/jobs/{jobId}/reports', methods: ['GET'])]
     public function issued(string $jobId): JsonResponse
     {
         $job = $this->jobs->get($jobId);
 
-        return new JsonResponse(array_map(self::described(...), $this->em->getRepository(IssuedReport::class)->findBy(['jobId' => $job->id], ['issuedAt' => 'DESC'])));
+        return new JsonResponse([
+            ...array_map($this->asked(...), $this->em->getRepository(ReportOrder::class)->findBy(['jobId' => $job->id], ['askedAt' => 'DESC'])),
+            ...array_map(self::described(...), $this->em->getRepository(IssuedReport::class)->findBy(['jobId' => $job->id], ['issuedAt' => 'DESC'])),
+        ]);
     }
 
     #[Route('/api/jobs/{jobId}/reports', methods: ['POST'])]
     public function issue(string $jobId, #[CurrentUser] Person $person): JsonResponse
     {
-        return new JsonResponse(self::described($this->reports->issue($this->jobs->get($jobId), $person->id)), 201);
+        $order = new ReportOrder(Uuid::v7()->toRfc4122(), $this->jobs->get($jobId)->id, $this->clock->now(), $person->id);
+        $this->maker->ask($order);
+
+        return new JsonResponse($this->asked($order), 202);
+    }
+
+    /** How far a report is. */
+    #[Route('/api/reports/{reportId}', methods: ['GET'])]
+    public function report(string $reportId): JsonResponse
+    {
+        $issued = Uuid::isValid($reportId) ? $this->em->find(IssuedReport::class, $reportId) : null;
+        $order = null === $issued && Uuid::isValid($reportId) ? $this->em->find(ReportOrder::class, $reportId) : null;
+
+        return new JsonResponse(null !== $issued ? self::described($issued) : $this->asked($order ?? throw Refused::notFound('report')));
     }
 
     #[Route('/api/reports/{reportId}/file', methods: ['GET'])]
@@ -63,6 +82,12 @@ final readonly class ReportController
     /** @return array<string, mixed> */
     private static function described(IssuedReport $report): array
     {
-        return ['id' => $report->id, 'issuedAt' => $report->issuedAt->format('Y-m-d\TH:i:s.v\Z'), 'issuedBy' => $report->issuedBy, 'sha256' => $report->sha256];
+        return ['id' => $report->id, 'issuedAt' => $report->issuedAt->format('Y-m-d\TH:i:s.v\Z'), 'issuedBy' => $report->issuedBy, 'sha256' => $report->sha256, 'ready' => true, 'stage' => ReportStage::Ready->value];
+    }
+
+    /** @return array<string, mixed> */
+    private function asked(ReportOrder $order): array
+    {
+        return ['id' => $order->id, 'issuedAt' => $order->askedAt->format('Y-m-d\TH:i:s.v\Z'), 'issuedBy' => $order->askedBy, 'sha256' => null, 'ready' => false, 'stage' => $order->stageAt($this->clock->now())->value];
     }
 }

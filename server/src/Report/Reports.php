@@ -7,7 +7,6 @@ namespace Yew\Server\Report;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Filesystem\Filesystem;
-use Symfony\Component\Uid\Uuid;
 use Twig\Environment;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Job\UnitState;
@@ -16,13 +15,14 @@ use Yew\Core\Station\Station;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
+use Yew\Server\Job\Jobs;
 use Yew\Server\Report\Entity\IssuedReport;
+use Yew\Server\Report\Entity\ReportOrder;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Shop\ShopMeters;
 use Yew\Server\Station\StationView;
 use Yew\Server\Tape\Benches;
 use Yew\Server\Tape\BenchView;
-use Yew\Server\Tape\Entity\TapeEntry;
 use Yew\Server\Tape\EntryView;
 use Yew\Server\Tape\TapeDoor;
 use Yew\Server\Tape\TapeReader;
@@ -31,6 +31,9 @@ use Yew\Server\Wording\Wording;
 /** The service record with its two faces (REC-4): made from the tape, kept as a file with its hash. */
 final readonly class Reports
 {
+    /** Entries of the tape that the report carries, the newest; all of them are in the job's own file. */
+    private const APPENDIX = 300;
+
     public function __construct(
         private EntityManagerInterface $em,
         private ClockInterface $clock,
@@ -42,6 +45,7 @@ final readonly class Reports
         private Benches $benches,
         private TapeReader $tape,
         private TapeDoor $door,
+        private Jobs $jobs,
         private ShopMeters $meters,
         private Wording $wording,
         private StationView $stations,
@@ -49,17 +53,29 @@ final readonly class Reports
     ) {
     }
 
-    public function issue(Job $job, string $personId): IssuedReport
+    /** Makes a report that was asked for, keeps it with its hash, and says so on the tape. */
+    public function make(ReportOrder $order): IssuedReport
     {
-        $pdf = $this->pdf->make($this->html($job));
-        $report = new IssuedReport(Uuid::v7()->toRfc4122(), $job->id, $this->clock->now(), $personId, hash('sha256', $pdf));
+        $this->reach($order, ReportStage::Gathering);
+        $job = $this->jobs->get($order->jobId);
+        $html = $this->html($job);
+        $this->reach($order, ReportStage::Typesetting);
+        $pdf = $this->pdf->make($html);
+        $report = new IssuedReport($order->id, $job->id, $order->askedAt, $order->askedBy, hash('sha256', $pdf));
         (new Filesystem())->dumpFile($this->path($report->id), $pdf);
-        $this->em->wrapInTransaction(function () use ($job, $report, $personId): void {
+        $this->em->wrapInTransaction(function () use ($job, $report, $order): void {
             $this->em->persist($report);
-            $this->door->write($job, $personId, 'report-issued', ['reportId' => $report->id, 'sha256' => $report->sha256]);
+            $this->em->remove($order);
+            $this->door->write($job, $order->askedBy, 'report-issued', ['reportId' => $report->id, 'sha256' => $report->sha256]);
         });
 
         return $report;
+    }
+
+    private function reach(ReportOrder $order, ReportStage $stage): void
+    {
+        $order->reach($stage);
+        $this->em->flush();
     }
 
     public function read(IssuedReport $report): string
@@ -92,7 +108,7 @@ final readonly class Reports
         foreach ($this->em->getRepository(Person::class)->findAll() as $person) {
             $people[$person->id] = $person->name;
         }
-        $tape = array_map(fn (TapeEntry $e): array => $this->entries->of($e), iterator_to_array($this->tape->each($job->id), false));
+        $tape = $this->tape->page($job->id, null, null, self::APPENDIX);
 
         return $this->twig->render('report.html.twig', [
             'shop' => $shop,
@@ -100,7 +116,8 @@ final readonly class Reports
             'job' => $job,
             'units' => $units,
             'people' => $people,
-            'tape' => $tape,
+            'tape' => array_map($this->entries->of(...), $tape),
+            'earlierEntries' => [] === $tape ? 0 : $tape[0]->jobSequence - 1,
             'gates' => $this->wording->gates(),
             'marks' => $this->marks,
             'words' => $this->wording->words(),

@@ -71,12 +71,12 @@ final class Benches
         return $this->folded($unit, UnitState::start((float) $unit->job->bookedInAt->format('U.u')), null);
     }
 
-    /** The state as it was at a moment, from the last checkpoint before it. */
+    /** The state as it was at a moment, from the last checkpoint before it. Call it while the unit is locked: it keeps others on the way. */
     public function past(JobUnit $unit, \DateTimeImmutable $at): UnitState
     {
         $checkpoint = $this->checkpoints->before($unit, TapePosition::after($at));
 
-        return $this->folded($unit, $checkpoint->state ?? UnitState::start((float) $unit->job->bookedInAt->format('U.u')), $checkpoint?->position, $at);
+        return $this->folded($unit, $checkpoint->state ?? UnitState::start((float) $unit->job->bookedInAt->format('U.u')), $checkpoint?->position, $at, keeps: true);
     }
 
     /**
@@ -91,6 +91,18 @@ final class Benches
         return $this->folded($unit, $checkpoint->state ?? UnitState::start((float) $unit->job->bookedInAt->format('U.u')), $checkpoint?->position, keeps: true);
     }
 
+    /**
+     * The state now, from the state just after an entry that came late. Call it as refolded().
+     *
+     * @param UnitState $past with the entry folded in
+     */
+    public function continued(JobUnit $unit, UnitState $past, TapePosition $from): UnitState
+    {
+        $this->checkpoints->drop($unit, $from);
+
+        return $this->folded($unit, $past, $from, keeps: true);
+    }
+
     /** The state now, folded from the beginning because the sheet is another. Call it as refolded(). */
     public function begunAnew(JobUnit $unit): UnitState
     {
@@ -102,7 +114,7 @@ final class Benches
     /** Keeps a checkpoint where one belongs after the newest entry. */
     public function checkpoint(JobUnit $unit, TapeEntry $entry, UnitState $state): void
     {
-        $this->checkpoints->keep($unit, $entry, $state, $entry->unitSequence ?? 0);
+        $this->checkpoints->keep($unit, TapeRow::of($entry), $state, $entry->unitSequence ?? 0);
     }
 
     /** @return array<string, mixed> a state as the database keeps it */
@@ -128,7 +140,7 @@ final class Benches
     {
         $minutes = [];
         $state = UnitState::start((float) $unit->job->bookedInAt->format('U.u'));
-        $this->folded($unit, $state, null, seen: static function (TapeEntry $entry, UnitState $state) use (&$minutes): void {
+        $this->folded($unit, $state, null, seen: static function (TapeRow $entry, UnitState $state) use (&$minutes): void {
             if ('reading' === $entry->kind && null !== $state->warmSince) {
                 $minutes[$entry->id] = max(0.0, ($entry->observedSeconds() - $state->warmSince) / 60);
             }
@@ -147,7 +159,7 @@ final class Benches
     }
 
     /** An entry of the tape as core folds it; of a kind or a payload that this version cannot read, what says nothing. */
-    public function entry(TapeEntry $entry): Entry
+    private function entry(TapeRow $entry): Entry
     {
         try {
             $said = $this->kinds->find($entry->kind)?->kept($entry->payload);
@@ -155,21 +167,21 @@ final class Benches
             $said = null;
         }
 
-        return new Entry($entry->id, $said, $entry->observedSeconds(), $entry->receivedSeconds(), $entry->personId, $entry->judgement, null !== $entry->refusal);
+        return new Entry($entry->id, $said, $entry->observedSeconds(), $entry->receivedAt, $entry->personId, $entry->judgement, $entry->isRefused);
     }
 
     /**
      * A state with the entries of the tape folded in that lie behind a position, up to a moment.
      *
-     * @param bool                                        $keeps checkpoints on the way
-     * @param (\Closure(TapeEntry, UnitState): void)|null $seen  after each entry
+     * @param bool                                      $keeps checkpoints on the way
+     * @param (\Closure(TapeRow, UnitState): void)|null $seen  after each entry
      */
     private function folded(JobUnit $unit, UnitState $state, ?TapePosition $from, ?\DateTimeImmutable $until = null, bool $keeps = false, ?\Closure $seen = null): UnitState
     {
         $islands = Bench::islandIds((new StoredUnit($unit, $this->sources))->sheet());
         $withdrawn = $this->tape->withdrawn($unit->job->id, $unit->unit->id);
         $entries = $this->tape->ofUnit($unit->job->id, $unit->unit->id, $from, $until);
-        $newest = max([0, ...array_map(static fn (TapeEntry $e): int => $e->unitSequence ?? 0, $entries)]);
+        $newest = max([0, ...array_map(static fn (TapeRow $e): int => $e->unitSequence, $entries)]);
         foreach ($entries as $entry) {
             $state->apply($this->entry($entry), $islands, isset($withdrawn[$entry->id]) && true === $this->kinds->find($entry->kind)?->canBeTakenBack());
             if ($keeps) {

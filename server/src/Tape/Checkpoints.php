@@ -10,7 +10,6 @@ use Yew\Core\Codec\BadData;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Station\Stations;
 use Yew\Server\Job\Entity\JobUnit;
-use Yew\Server\Tape\Entity\TapeEntry;
 
 /**
  * States on the way through a tape: one for each hundred entries of the newest thousand, one for each thousand before.
@@ -48,16 +47,16 @@ final readonly class Checkpoints
     }
 
     /** Keeps the state after an entry, where one belongs there. Call it while the unit is locked. */
-    public function keep(JobUnit $unit, TapeEntry $entry, UnitState $state, int $newest): void
+    public function keep(JobUnit $unit, TapeRow $entry, UnitState $state, int $newest): void
     {
-        $sequence = $entry->unitSequence ?? 0;
+        $sequence = $entry->unitSequence;
         if (0 !== $sequence % self::NEAR || ($sequence <= $newest - self::FAR && 0 !== $sequence % self::FAR)) {
             return;
         }
         $this->connection->executeStatement(
             'INSERT INTO bench_checkpoint (job_id, unit_id, unit_sequence, observed_at, job_sequence, document) VALUES (?, ?, ?, ?, ?, ?)
              ON CONFLICT (job_id, unit_id, unit_sequence) DO UPDATE SET observed_at = EXCLUDED.observed_at, job_sequence = EXCLUDED.job_sequence, document = EXCLUDED.document',
-            [$unit->job->id, $unit->unit->id, $sequence, $entry->observedAt, $entry->jobSequence, Benches::encoded($state)], [Types::GUID, Types::GUID, Types::BIGINT, 'instant', Types::BIGINT, Types::JSON],
+            [$unit->job->id, $unit->unit->id, $sequence, $entry->position->observedAt, $entry->position->jobSequence, Benches::encoded($state)], [Types::GUID, Types::GUID, Types::BIGINT, 'instant', Types::BIGINT, Types::JSON],
         );
         $this->connection->executeStatement('DELETE FROM bench_checkpoint WHERE job_id = ? AND unit_id = ? AND unit_sequence <= ? AND unit_sequence % ? <> 0', [$unit->job->id, $unit->unit->id, $newest - self::FAR, self::FAR]);
     }

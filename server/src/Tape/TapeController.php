@@ -37,6 +37,9 @@ final readonly class TapeController
     public function read(string $jobId, Request $request): JsonResponse
     {
         $query = $request->query;
+        if ($query->has('after') && !$query->getBoolean('benches') && $this->tape->endsBy($jobId, max(0, $query->getInt('after')))) {
+            return $this->nothing();
+        }
         $job = $this->jobs->get($jobId);
         if ($query->has('after')) {
             $entries = $this->tape->page($jobId, max(0, $query->getInt('after')), null, self::MOST);
@@ -64,6 +67,12 @@ final readonly class TapeController
         $unit = $this->jobs->get($jobId)->unit($unitId) ?? throw Refused::notFound('unit on this job');
 
         return new JsonResponse(array_map($this->bench->hazard(...), $this->benches->of($unit)->hazards()));
+    }
+
+    /** Nothing came since: nothing is looked up. */
+    private function nothing(): JsonResponse
+    {
+        return new JsonResponse(['entries' => [], 'benches' => null, 'summaries' => null, 'board' => null, 'serverTime' => $this->clock->now()->format('Y-m-d\TH:i:s.v\Z')]);
     }
 
     /**

@@ -174,7 +174,8 @@ final readonly class TapeDoor
         $at = (float) $observed->format('U.u');
         $state = null === $unit ? null : $this->benches->state($unit);
         $late = null !== $state && $at < $state->lastObserved;
-        $then = null === $unit || null === $state ? null : $this->benches->at($unit, $late ? $this->benches->past($unit, $observed) : $state, $at);
+        $past = null !== $unit && $late ? $this->benches->past($unit, $observed) : $state;
+        $then = null === $unit || null === $past ? null : $this->benches->at($unit, $past, $at);
         $known = $this->kinds->find($kind);
         $said = null;
         try {
@@ -204,30 +205,32 @@ final readonly class TapeDoor
         if (null === $refusal && null !== $said) {
             $this->actUpon($said, $stored, $job, $unit);
         }
-        if (null !== $unit && null !== $state) {
-            $this->benches->store($unit, $this->folded($unit, $state, $stored, $entry, $late));
+        if (null !== $unit && null !== $past) {
+            $this->benches->store($unit, $this->folded($unit, $past, $stored, $entry, $late));
         }
         $this->em->flush();
 
         return $stored;
     }
 
-    /** The state with the entry in: folded onto the newest, or from where it comes to lie, or from what it changes. */
-    private function folded(JobUnit $unit, UnitState $state, TapeEntry $stored, Entry $entry, bool $late): UnitState
+    /**
+     * The state with the entry in: folded onto what was before it, with what was observed since, or from what it changes.
+     *
+     * @param UnitState $past as it was when the entry was observed
+     */
+    private function folded(JobUnit $unit, UnitState $past, TapeEntry $stored, Entry $entry, bool $late): UnitState
     {
-        $takenBack = !$entry->isRefused && $entry->said instanceof Correction && null !== $entry->said->corrects ? $this->tape->find($entry->said->corrects) : null;
         if (!$entry->isRefused && $entry->said instanceof SheetChosen) {
             return $this->benches->begunAnew($unit);
         }
+        $takenBack = !$entry->isRefused && $entry->said instanceof Correction && null !== $entry->said->corrects ? $this->tape->find($entry->said->corrects) : null;
         if (null !== $takenBack) {
-            $position = TapePosition::of($takenBack);
-
-            return $this->benches->refolded($unit, $late && $stored->observedAt < $position->observedAt ? TapePosition::of($stored) : $position);
+            return $this->benches->refolded($unit, TapePosition::of($late && $stored->observedAt < $takenBack->observedAt ? $stored : $takenBack));
         }
+        $state = $past->after($entry, Bench::islandIds((new StoredUnit($unit, $this->sources))->sheet()));
         if ($late) {
-            return $this->benches->refolded($unit, TapePosition::of($stored));
+            return $this->benches->continued($unit, $state, TapePosition::of($stored));
         }
-        $state = $state->after($entry, Bench::islandIds((new StoredUnit($unit, $this->sources))->sheet()));
         $this->benches->checkpoint($unit, $stored, $state);
 
         return $state;

@@ -66,20 +66,34 @@ final class TapeReader
      * @param TapePosition|null       $from  only what lies behind it
      * @param \DateTimeImmutable|null $until only up to this moment
      *
-     * @return list<TapeEntry>
+     * @return list<TapeRow>
      */
     public function ofUnit(string $jobId, string $unitId, ?TapePosition $from = null, ?\DateTimeImmutable $until = null): array
     {
-        $query = $this->em->createQueryBuilder()->select('e')->from(TapeEntry::class, 'e')->where('e.jobId = :job AND e.unitId = :unit')->orderBy('e.observedAt')->addOrderBy('e.jobSequence')
-            ->setParameter('job', $jobId)->setParameter('unit', $unitId);
+        $query = $this->connection->createQueryBuilder()
+            ->select('id', 'kind', 'payload', 'person_id', 'observed_at', 'EXTRACT(EPOCH FROM received_at) AS received', 'unit_sequence', 'job_sequence', 'judgement', 'refusal IS NOT NULL AS refused')
+            ->from('tape_entry')->where('job_id = :job AND unit_id = :unit')->orderBy('observed_at')->addOrderBy('job_sequence')->setParameter('job', $jobId)->setParameter('unit', $unitId);
         if (null !== $from) {
-            $query->andWhere('e.observedAt > :from OR (e.observedAt = :from AND e.jobSequence > :sequence)')->setParameter('from', $from->observedAt, 'instant')->setParameter('sequence', $from->jobSequence);
+            $query->andWhere('(observed_at, job_sequence) > (:from, :sequence)')->setParameter('from', $from->observedAt, 'instant')->setParameter('sequence', $from->jobSequence);
         }
         if (null !== $until) {
-            $query->andWhere('e.observedAt <= :until')->setParameter('until', $until, 'instant');
+            $query->andWhere('observed_at <= :until')->setParameter('until', $until, 'instant');
         }
 
-        return self::entries($query->getQuery()->getResult());
+        return array_map($this->row(...), array_values($query->fetchAllAssociative()));
+    }
+
+    /** @param array<string, mixed> $row */
+    private function row(array $row): TapeRow
+    {
+        $text = static fn (string $name): string => \is_string($row[$name]) ? $row[$name] : '';
+        $number = static fn (string $name): int => is_numeric($row[$name]) ? (int) $row[$name] : 0;
+        $json = static fn (string $name): ?array => null === $row[$name] ? null : Fields::named(json_decode($text($name), true));
+
+        return new TapeRow(
+            $text('id'), $text('kind'), $json('payload') ?? [], $text('person_id'), new TapePosition(new \DateTimeImmutable($text('observed_at')), $number('job_sequence')),
+            is_numeric($row['received']) ? (float) $row['received'] : 0.0, $number('unit_sequence'), $json('judgement'), true === $row['refused'],
+        );
     }
 
     /** @return array<string, true> ids of what corrections took back */
@@ -109,6 +123,12 @@ final class TapeReader
         }
 
         return array_reverse(self::entries($query->orderBy('e.jobSequence', 'DESC')->getQuery()->getResult()));
+    }
+
+    /** Whether a job is there and its tape holds nothing after a sequence. */
+    public function endsBy(string $jobId, int $sequence): bool
+    {
+        return Uuid::isValid($jobId) && true === $this->connection->fetchOne('SELECT EXISTS (SELECT FROM job WHERE id = :job) AND NOT EXISTS (SELECT FROM tape_entry WHERE job_id = :job AND job_sequence > :after)', ['job' => $jobId, 'after' => $sequence]);
     }
 
     /** @return iterable<TapeEntry> all entries of a job in the order they arrived, a few at a time: a long tape is not held whole */

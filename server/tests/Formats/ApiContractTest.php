@@ -36,7 +36,7 @@ final class ApiContractTest extends ServerTestCase
         $this->validate('/api/jobs/{jobId}/tape', 'post', '200');
         $this->write($job, 'close-out', ['found' => 'a', 'done' => 'b', 'leftAlone' => '', 'notLookedAt' => '', 'outcome' => 'cured']);
         $this->post('/api/jobs/'.$job.'/reports', []);
-        $this->validate('/api/jobs/{jobId}/reports', 'post', '201');
+        $this->validate('/api/jobs/{jobId}/reports', 'post', '202');
         $unit = '/api/jobs/'.$job.'/units/'.$this->get('/api/jobs/'.$job)->objects('units')[0]->string('id');
         $this->write($job, 'finding', ['what' => 'burnt', 'severity' => 'out', 'place' => 'R26', 'text' => 'brown']);
         foreach (['look', 'iron', 'capacitors', 'resistors', 'voltages'] as $station) {

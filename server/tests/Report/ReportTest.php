@@ -25,8 +25,11 @@ final class ReportTest extends ServerTestCase
     public function testThePdfSaysWhatWasMeasuredAndShowsScriptAsText(): void
     {
         $job = $this->measured('Squeals. '.self::SCRIPT);
-        $report = $this->post('/api/jobs/'.$job.'/reports', []);
-        self::assertResponseStatusCodeSame(201);
+        $asked = $this->post('/api/jobs/'.$job.'/reports', []);
+        self::assertResponseStatusCodeSame(202);
+        self::assertSame(['waiting', false, null], [$asked->string('stage'), $asked->boolean('ready'), $asked->raw('sha256')], 'nobody waits for it');
+        $report = $this->get('/api/reports/'.$asked->string('id'));
+        self::assertSame(['ready', true], [$report->string('stage'), $report->boolean('ready')]);
         $this->client->request('GET', '/api/reports/'.$report->string('id').'/file');
         $pdf = (string) $this->client->getResponse()->getContent();
         self::assertSame($report->string('sha256'), hash('sha256', $pdf));

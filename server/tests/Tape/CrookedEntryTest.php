@@ -33,7 +33,7 @@ final class CrookedEntryTest extends ServerTestCase
             self::assertSame(200, $this->lastStatus(), $station);
         }
         $this->post('/api/jobs/'.$job.'/reports', []);
-        self::assertSame(201, $this->lastStatus());
+        self::assertSame(202, $this->lastStatus());
     }
 
     public function testAnEnvelopeMayBeAnything(): void

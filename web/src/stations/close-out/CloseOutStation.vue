@@ -21,7 +21,8 @@ watch(() => bench.bench?.closeOut, (c, before) => {
   if (c !== null && c !== undefined && before === undefined) Object.assign(form, c)
 }, { immediate: true })
 
-const reports = useQuery({ queryKey: computed(() => ['reports', jobId.value]), queryFn: () => ask(api.GET('/api/jobs/{jobId}/reports', { params: { path: { jobId: jobId.value } } })) })
+const reports = useQuery({ queryKey: computed(() => ['reports', jobId.value]), queryFn: () => ask(api.GET('/api/jobs/{jobId}/reports', { params: { path: { jobId: jobId.value } } })), refetchInterval: (q) => (q.state.data?.some((r) => !r.ready && r.stage !== 'failed') === true ? 400 : false) })
+const stages = { waiting: 'waiting…', gathering: 'gathering what was measured…', typesetting: 'setting the pages…', ready: '', failed: 'could not be made; ask for it again' }
 const options = (pairs: [string, string][]): { value: string; label: string }[] => pairs.map(([value, label]) => ({ value, label }))
 /** What is open on every unit of the job; its name before it where there are several. */
 const ends = computed(() => bench.benches.flatMap((b) => {
@@ -83,7 +84,7 @@ async function move(): Promise<void> {
       <div>
         <h2>Reports</h2>
         <p v-if="(reports.data.value ?? []).length === 0" class="soft">None yet.</p>
-        <ul><li v-for="r in reports.data.value ?? []" :key="r.id"><a :href="`/api/reports/${r.id}/file`" target="_blank" rel="noopener" class="report">{{ dayTime(r.issuedAt, session.shop?.timeZone ?? 'UTC') }}, PDF</a> <span class="soft small">{{ session.nameOf(r.issuedBy) }} · <span class="m">{{ r.sha256.slice(0, 8) }}</span></span></li></ul>
+        <ul><li v-for="r in reports.data.value ?? []" :key="r.id"><a v-if="r.ready" :href="`/api/reports/${r.id}/file`" target="_blank" rel="noopener" class="report">{{ dayTime(r.issuedAt, session.shop?.timeZone ?? 'UTC') }}, PDF</a><span v-else :class="r.stage === 'failed' ? 'out' : 'soft'" role="status"><progress v-if="r.stage !== 'failed'" :value="r.stage === 'typesetting' ? 2 : r.stage === 'gathering' ? 1 : 0" max="3" :aria-label="stages[r.stage]" /> {{ stages[r.stage] }}</span> <span class="soft small">{{ session.nameOf(r.issuedBy) }} · <span class="m">{{ r.sha256?.slice(0, 8) }}</span></span></li></ul>
       </div>
       <div>
         <h2>Take away</h2>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../../access/session'
+import type { Island } from '../../api/client'
 import { useBench } from '../../frame/bench'
 import { parseQuantity } from '../../quantity/parse'
 import { placeOf, type Line, type LineKey, type Mode, type Question, type Sent } from './line'
@@ -63,15 +64,29 @@ function refuse(sentence: string): void {
   said.value = sentence
   field.value?.select()
 }
-/** What came of it: the field is empty for the next, or stands as it was typed. */
-function settle(sent: Sent): void {
-  if ('question' in sent) { asked.value = sent; return }
-  if ('said' in sent) { refuse(sent.said); return }
-  enter(null)
+/** One after the other: what is typed ahead waits until the line has moved on. */
+let queue: Promise<unknown> = Promise.resolve()
+/** Sends a line off; the field is free for the next at once, and has it back where it is not taken. */
+function send(work: () => Promise<Sent>, back: { mode: string | null; text: string }): void {
+  text.value = ''
+  modeName.value = null
+  said.value = ''
+  void nextTick(focus)
+  queue = queue.then(work).then((sent) => {
+    if ('taken' in sent) { void nextTick(focus); return }
+    text.value = back.text
+    modeName.value = back.mode
+    void nextTick(() => {
+      if ('question' in sent) { asked.value = sent; focus(); return }
+      if (sent.said === '') return // another question stands on the page
+      refuse(sent.said)
+      focus()
+    })
+  })
 }
 
 const keys = computed<LineKey[]>(() => [
-  { key: 'Enter', label: 'write', act: () => { void write(); return undefined } },
+  { key: 'Enter', label: 'write', act: () => { write(); return undefined } },
   { key: 'ArrowDown', shown: '↓', label: 'skip', act: () => { props.line.step(1); return undefined } },
   { key: 'ArrowLeft', shown: '←', label: 'last again', act: () => { props.line.back(); return undefined } },
   ...props.line.keys.value,
@@ -93,11 +108,11 @@ function onKey(e: KeyboardEvent): void {
   if (e.key === 'Enter') return // the form of the field: write()
   if (e.key === 'Escape' && asked.value !== null) { asked.value = null; return }
   if (e.key === 'Escape' && modeName.value !== null) { enter(null); return }
-  if (asked.value !== null && (e.key === 'y' || e.key === 'Y')) { e.preventDefault(); void answer(true); return }
+  if (asked.value !== null && (e.key === 'y' || e.key === 'Y')) { e.preventDefault(); answer(true); return }
   if (text.value !== '' || modeName.value !== null || e.ctrlKey || e.metaKey || e.altKey) return
   if (choices.value.length > 0 && /^[1-9]$/.test(e.key)) {
     const choice = choices.value[Number(e.key) - 1]
-    if (choice !== undefined && props.line.waits.value === '') { e.preventDefault(); void choose(choice.value) }
+    if (choice !== undefined && props.line.waits.value === '') { e.preventDefault(); choose(choice.value) }
     return
   }
   if (island.value === null && e.key.length === 1 && props.line.begins.value.includes(e.key)) return
@@ -105,38 +120,49 @@ function onKey(e: KeyboardEvent): void {
   if (key !== undefined) { e.preventDefault(); press(key) }
 }
 
-async function write(): Promise<void> {
+function write(): void {
   const typed = text.value.trim()
   said.value = ''
-  if (asked.value !== null) { await answer(false); return }
-  if (mode.value !== null) { settle(typed !== '' ? await mode.value.write(typed) : mode.value.needs === undefined ? { taken: true } : { said: mode.value.needs }); return }
-  if (typed === '') return
-  if (island.value !== null) { await prove(island.value.id, typed); return }
-  if (props.line.waits.value !== '') { refuse(`${props.line.waits.value.replace(/^./, (c) => c.toUpperCase())}.`); return }
-  settle(await props.line.write(typed))
+  if (asked.value !== null) { answer(false); return }
+  const inMode = mode.value
+  if (inMode !== null) {
+    if (typed === '' && inMode.needs !== undefined) { refuse(inMode.needs); return }
+    send(() => (typed === '' ? Promise.resolve({ taken: true }) : inMode.write(typed)), { mode: modeName.value, text: text.value })
+    return
+  }
+  if (typed !== '') send(() => asWritten(typed), { mode: null, text: text.value })
 }
-async function choose(value: string): Promise<void> {
-  settle(await props.line.choose(value))
+/** An answer to what is asked for by the time that it is its turn. */
+function asWritten(typed: string): Promise<Sent> {
+  if (props.line.island.value !== null) return prove(props.line.island.value, typed)
+  if (props.line.waits.value !== '') return Promise.resolve({ said: `${props.line.waits.value.replace(/^./, (c) => c.toUpperCase())}.` })
+  return props.line.write(typed)
 }
-async function answer(moved: boolean): Promise<void> {
+function choose(value: string): void {
+  send(() => props.line.choose(value), { mode: null, text: '' })
+}
+function answer(moved: boolean): void {
   const question = asked.value
   asked.value = null
-  if (question !== null) settle(moved ? await question.yes() : await question.no())
+  if (question !== null) send(moved ? question.yes : question.no, { mode: null, text: text.value })
 }
 
-async function prove(id: string, typed: string): Promise<void> {
+async function prove(bank: Island, typed: string): Promise<Sent> {
   const placed = placeOf(typed)
-  if (placed !== null) { refuse(`${placed[0]} waits: ${island.value?.name ?? 'the chassis'} is not proved discharged. Type the volts at ${island.value?.proofAt ?? 'it'} first.`); return }
+  if (placed !== null) return { said: `${placed[0]} waits: ${bank.name} is not proved discharged. Type the volts at ${bank.proofAt} first.` }
   const parsed = parseQuantity(typed, 'V')
-  if (!parsed.ok) { refuse(parsed.sentence); return }
-  if (bench.meterId === null) { meterAsked.value = true; return }
-  await bench.write('discharge-proof', { island: id, text: typed, ...bench.byMeter })
+  if (!parsed.ok) return { said: parsed.sentence }
+  if (bench.meterId === null) {
+    meterAsked.value = true
+    return { said: '' }
+  }
+  await bench.write('discharge-proof', { island: bank.id, text: typed, ...bench.byMeter })
   props.line.proved()
-  enter(null)
+  return { taken: true }
 }
 function meterNamed(): void {
   meterAsked.value = false
-  void write()
+  write()
 }
 </script>
 
