@@ -4,10 +4,8 @@ declare(strict_types=1);
 
 namespace Yew\Server\Wording;
 
-use Doctrine\ORM\EntityManagerInterface;
 use Yew\Core\Quantity\Engineering;
 use Yew\Core\Test\Reason;
-use Yew\Server\Shop\Entity\Shop;
 
 /** Makes sentences of core's codes and figures: one catalogue (server/wording/en.json) for API, screen and paper. */
 final class Wording
@@ -17,7 +15,7 @@ final class Wording
     /** @var array<string, string>|null */
     private ?array $words = null;
 
-    public function __construct(private readonly string $root, private readonly EntityManagerInterface $em)
+    public function __construct(private readonly string $root, private readonly Vocabulary $vocabulary)
     {
     }
 
@@ -25,7 +23,7 @@ final class Wording
     public function words(): array
     {
         if (null === $this->words) {
-            $vocabulary = $this->em->getRepository(Shop::class)->findOneBy([])->vocabulary ?? 'us';
+            $vocabulary = $this->vocabulary->name();
             $this->words = array_map(static fn (array $w): string => $w[$vocabulary] ?? $w['us'], $this->catalogue()['words']);
         }
 

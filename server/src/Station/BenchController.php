@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Yew\Server\Tape;
+namespace Yew\Server\Station;
 
 use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -16,10 +16,15 @@ use Yew\Server\Http\Body;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Jobs;
-use Yew\Server\Station\StationView;
+use Yew\Server\Tape\Benches;
+use Yew\Server\Tape\BenchView;
 use Yew\Server\Tape\Entity\TapeEntry;
+use Yew\Server\Tape\EntryView;
+use Yew\Server\Tape\TapeDoor;
+use Yew\Server\Tape\TapeReader;
 
-final readonly class TapeController
+/** What the page of a job asks for again and again: the tape, the benches as they are now, the board that is on the page. */
+final readonly class BenchController
 {
     /** Entries of a page, and at most of what came since a poll. */
     private const PAGE = 100;

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Yew\Server\Job;
+namespace Yew\Server\Shelf;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Clock\ClockInterface;
@@ -13,6 +13,7 @@ use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\AmplifierOwner;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\Unit;
+use Yew\Server\Job\Jobs;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Tape\TapeDoor;
 

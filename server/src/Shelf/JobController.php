@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Yew\Server\Job;
+namespace Yew\Server\Shelf;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
@@ -15,6 +15,7 @@ use Yew\Server\Job\Entity\AmplifierOwner;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Job\Entity\Unit;
+use Yew\Server\Job\Jobs;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Wording\Wording;
 

@@ -1,0 +1,191 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Tests\Job;
+
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Bench\Meter;
+use Yew\Core\Bench\Meters;
+use Yew\Core\Capacitor\CapacitorStation;
+use Yew\Core\Circuit\AsFitted;
+use Yew\Core\Circuit\Factors;
+use Yew\Core\Circuit\Forecast;
+use Yew\Core\Drawn\DrawnParts;
+use Yew\Core\Iron\IronStation;
+use Yew\Core\Job\Entry\AcceptanceKind;
+use Yew\Core\Job\Entry\AsFittedKind;
+use Yew\Core\Job\Entry\BookInKind;
+use Yew\Core\Job\Entry\CloseOutKind;
+use Yew\Core\Job\Entry\ConditionsKind;
+use Yew\Core\Job\Entry\CorrectionKind;
+use Yew\Core\Job\Entry\DischargeProofKind;
+use Yew\Core\Job\Entry\FindingKind;
+use Yew\Core\Job\Entry\LeftAloneKind;
+use Yew\Core\Job\Entry\NoteKind;
+use Yew\Core\Job\Entry\PhotoKind;
+use Yew\Core\Job\Entry\ReadingTakenKind;
+use Yew\Core\Job\Entry\ReportIssuedKind;
+use Yew\Core\Job\Entry\SheetChosenKind;
+use Yew\Core\Job\Entry\ShelfMoveKind;
+use Yew\Core\Job\Entry\StateChangeKind;
+use Yew\Core\Job\Entry\TestTakenKind;
+use Yew\Core\Job\EntryKinds;
+use Yew\Core\Job\EntryTrace;
+use Yew\Core\Job\UnitKnowledge;
+use Yew\Core\Look\LookStation;
+use Yew\Core\Resistor\ResistorStation;
+use Yew\Core\Sheet\CircuitAtWork;
+use Yew\Core\Sheet\FittedChanges;
+use Yew\Core\Sheet\Sheet;
+use Yew\Core\Sheet\SheetCodec;
+use Yew\Core\Sheet\SheetFile;
+use Yew\Core\Sheet\SheetModel;
+use Yew\Core\Station\Practice;
+use Yew\Core\Station\Stations;
+use Yew\Core\Test\TestRecord;
+use Yew\Core\Tests\Tube\ShippedTubes;
+use Yew\Core\Tube\TubeCatalogue;
+use Yew\Core\Voltages\VoltagesStation;
+
+/** A unit without a server: the Lantern of the demo, or an amplifier without a sheet. */
+final class FakeUnit implements UnitKnowledge
+{
+    private static ?Sheet $lantern = null;
+    private static ?DrawnParts $drawn = null;
+    /** @var array<string, EntryTrace> */
+    private array $traces = [];
+    private readonly Stations $stations;
+    private readonly EntryKinds $kinds;
+
+    private function __construct(private readonly ?Sheet $sheet, private readonly bool $solved)
+    {
+        $this->stations = new Stations([new VoltagesStation(), new LookStation(), new ResistorStation(), new IronStation(), new CapacitorStation()]);
+        $this->kinds = new EntryKinds([
+            new AcceptanceKind(), new AsFittedKind(), new BookInKind(), new CloseOutKind(), new ConditionsKind(), new CorrectionKind(), new DischargeProofKind(), new FindingKind(), new LeftAloneKind(), new NoteKind(), new PhotoKind(),
+            new ReadingTakenKind(), new ReportIssuedKind(), new SheetChosenKind(), new ShelfMoveKind(), new StateChangeKind(), new TestTakenKind($this->stations),
+        ]);
+    }
+
+    /** @param bool $solved its parts with what the circuit makes of them; else as a list */
+    public static function lantern(bool $solved = false): self
+    {
+        self::$lantern ??= (new SheetCodec(ShippedTubes::catalogue()))->decode(SheetFile::decode((string) file_get_contents(__DIR__.'/../../../server/demo/sheets/lantern-30.sheet.json')));
+
+        return new self(self::$lantern, $solved);
+    }
+
+    public static function withoutSheet(): self
+    {
+        return new self(null, false);
+    }
+
+    /** An entry that is on the tape. */
+    public function has(string $id, string $kind, bool $refused = false, string $unitId = 'unit'): void
+    {
+        $this->traces[$id] = new EntryTrace($kind, 'job', $unitId, $refused);
+    }
+
+    public function jobId(): string
+    {
+        return 'job';
+    }
+
+    public function unitId(): string
+    {
+        return 'unit';
+    }
+
+    public function bookedInAt(): float
+    {
+        return 0.0;
+    }
+
+    public function sheet(): ?Sheet
+    {
+        return $this->sheet;
+    }
+
+    public function sheetOfVersion(string $versionId): ?Sheet
+    {
+        return 'lantern' === $versionId ? self::lantern()->sheet : null;
+    }
+
+    public function model(): ?SheetModel
+    {
+        return null === $this->sheet ? null : SheetModel::of($this->sheet, $this->tubes());
+    }
+
+    public function wiredForVolts(): float
+    {
+        return 117.0;
+    }
+
+    public function carried(): FittedChanges
+    {
+        return new FittedChanges();
+    }
+
+    public function lastVisitVolts(): array
+    {
+        return [];
+    }
+
+    public function lastVisitTests(): TestRecord
+    {
+        return new TestRecord();
+    }
+
+    public function forecast(Conditions $conditions, FittedChanges $fitted): ?Forecast
+    {
+        return null;
+    }
+
+    public function drawn(FittedChanges $made): DrawnParts
+    {
+        if (!$this->solved || null === $this->sheet?->circuit) {
+            return DrawnParts::listed($this->sheet);
+        }
+
+        return self::$drawn ??= DrawnParts::of(CircuitAtWork::of($this->sheet, $this->sheet->circuit, AsFitted::drawn($this->sheet->circuit->netlist, new Factors()), $this->tubes()));
+    }
+
+    public function meters(): Meters
+    {
+        $meter = Meter::decode(['id' => 'no-1', 'name' => 'No. 1', 'functions' => [
+            ['function' => 'dc-volts', 'inputResistanceOhms' => 10e6, 'ranges' => [['max' => 60.0, 'resolution' => 0.01, 'accuracyPercent' => 0.1, 'accuracyDigits' => 2], ['max' => 1000.0, 'resolution' => 0.1, 'accuracyPercent' => 0.1, 'accuracyDigits' => 2]]],
+        ]]);
+
+        return new Meters([$meter->id => $meter]);
+    }
+
+    public function practice(): Practice
+    {
+        return new Practice();
+    }
+
+    public function tubes(): TubeCatalogue
+    {
+        return ShippedTubes::catalogue();
+    }
+
+    public function stations(): Stations
+    {
+        return $this->stations;
+    }
+
+    public function kinds(): EntryKinds
+    {
+        return $this->kinds;
+    }
+
+    public function year(): int
+    {
+        return 2026;
+    }
+
+    public function entry(string $id): ?EntryTrace
+    {
+        return $this->traces[$id] ?? null;
+    }
+}
