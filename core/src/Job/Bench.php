@@ -10,6 +10,7 @@ use Yew\Core\Reading\JudgedBench;
 use Yew\Core\Reading\ReadingLog;
 use Yew\Core\Safety\Hazard;
 use Yew\Core\Safety\OpenEnds;
+use Yew\Core\Safety\Refusal;
 use Yew\Core\Safety\StoredCharge;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
@@ -50,6 +51,14 @@ final class Bench
     public function islands(): array
     {
         return self::islandIds($this->unit->sheet());
+    }
+
+    /** Why a statement does not fit the unit as it is: a broken stop rule comes before everything else (SAFE-6); null when it fits. */
+    public function refuses(Statement $said): ?Refusal
+    {
+        $stop = $this->state->stop;
+
+        return null === $stop || $said->isTakenDuringStop() ? $said->refusal($this) : $stop->refusal();
     }
 
     /** The same bench with one more entry folded in. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Job;
 
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Station\Item;
 
 /** How each place of the drawing stands in a job: not yet, good, off, replaced, left on purpose. */
@@ -22,6 +23,7 @@ final class PlaceStates
                 default => self::state($judged->judgement->verdict),
             };
         }
+        $tested = [];
         foreach ($bench->boards() as $board) {
             foreach ($board->items as $item) {
                 $before = $states[$item->part] ?? 'not-yet';
@@ -32,12 +34,15 @@ final class PlaceStates
                     null !== $bench->facts()->leftAlone($board->station, $item->part) => 'left',
                     default => $before,
                 };
+                if (!self::isReading($item) && $item->isDone()) {
+                    $tested[$item->part][] = self::state($item->judged->verdict);
+                }
             }
         }
-        // What was replaced is neither good nor off by the old part's figures.
-        foreach ($bench->state->fitted->differences() as $change) {
-            if (!$change->found) {
-                $states[$change->target()] = 'replaced';
+        // What was replaced is neither good nor off by the old part's figures; that its own tests say that it is off stands.
+        foreach ([...array_map(strval(...), array_keys($states)), ...array_map(static fn (FittedChange $c): string => $c->target(), $bench->state->fitted->all)] as $place) {
+            if ($bench->state->record->isRenewed($place)) {
+                $states[$place] = \in_array('off', $tested[$place] ?? [], true) ? 'off' : 'replaced';
             }
         }
 

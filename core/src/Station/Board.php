@@ -34,7 +34,7 @@ final readonly class Board
             \count($asked),
             \count(array_filter($asked, static fn (Item $i): bool => $i->isDone())),
             array_values(array_map(static fn (Item $i): string => $i->part, array_filter($this->items, static fn (Item $i): bool => Verdict::Out === $i->judged->verdict || Verdict::Danger === $i->judged->verdict))),
-            \count(array_filter($this->items, fn (Item $i): bool => null !== $facts->leftAlone($this->station, $i->part))),
+            \count(array_filter($asked, fn (Item $i): bool => !$i->isDone() && null !== $facts->leftAlone($this->station, $i->part))),
         );
     }
 }

@@ -11,7 +11,7 @@ final readonly class StationSummary
      * @param int          $total     items that are asked for
      * @param int          $done      of them answered
      * @param list<string> $bad       parts that are out or a danger
-     * @param int          $leftAlone items that somebody left alone, with a reason
+     * @param int          $leftAlone of them without an answer that somebody left alone, with a reason
      */
     public function __construct(public string $station, public int $total, public int $done, public array $bad, public int $leftAlone)
     {

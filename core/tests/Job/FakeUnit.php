@@ -8,7 +8,6 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Bench\Meters;
 use Yew\Core\Capacitor\CapacitorStation;
-use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Drawn\DrawnParts;
@@ -36,6 +35,7 @@ use Yew\Core\Job\UnitKnowledge;
 use Yew\Core\Look\LookStation;
 use Yew\Core\Resistor\ResistorStation;
 use Yew\Core\Sheet\CircuitAtWork;
+use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\SheetCodec;
@@ -52,7 +52,8 @@ use Yew\Core\Voltages\VoltagesStation;
 final class FakeUnit implements UnitKnowledge
 {
     private static ?Sheet $lantern = null;
-    private static ?DrawnParts $drawn = null;
+    /** @var array<string, DrawnParts> by what was made */
+    private static array $drawn = [];
     /** @var array<string, EntryTrace> */
     private array $traces = [];
     private readonly Stations $stations;
@@ -147,7 +148,9 @@ final class FakeUnit implements UnitKnowledge
             return DrawnParts::listed($this->sheet);
         }
 
-        return self::$drawn ??= DrawnParts::of(CircuitAtWork::of($this->sheet, $this->sheet->circuit, AsFitted::drawn($this->sheet->circuit->netlist, new Factors()), $this->tubes()));
+        $circuit = $this->sheet->circuit;
+
+        return self::$drawn[implode("\n", array_map(static fn (FittedChange $c): string => $c->text, $made->all))] ??= DrawnParts::of(CircuitAtWork::of($this->sheet, $circuit, $made->on($circuit->netlist, new Factors(), $this->tubes()), $this->tubes()));
     }
 
     public function meters(): Meters

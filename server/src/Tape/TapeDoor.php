@@ -183,14 +183,14 @@ final readonly class TapeDoor
             $unfit = match (true) {
                 null === $known => new Refusal('unknown-kind', ['kind' => $kind]),
                 null === $then => null,
-                default => $said?->refusal($then),
+                default => null === $said ? null : $then->refuses($said),
             };
         } catch (CannotRead $e) {
             $unfit = new Refusal('unreadable', ['sentence' => $e->getMessage()]);
         } catch (BadData $e) {
             $unfit = 'trial' === $kind ? new Refusal('unreadable', ['sentence' => ucfirst($e->sentence).'.']) : throw $e;
         }
-        $refusal ??= $this->shut($job, $kind, $said) ?? self::stopped($then, $said) ?? $unfit;
+        $refusal ??= $this->shut($job, $kind, $said) ?? $unfit;
         $payload = $said?->toArray() ?? $payload;
         $entry = new Entry($id, $said, $at, (float) $received->format('U.u'), $personId, null, null !== $refusal);
         $entry = null === $then || null === $said || null !== $refusal ? $entry : $entry->judged($said->judge($entry, $then, $then->with($entry)));
@@ -234,12 +234,6 @@ final readonly class TapeDoor
         $this->benches->checkpoint($unit, $stored, $state);
 
         return $state;
-    }
-
-    /** Why an entry is not taken while a stop stands; null when it is, or when it cannot be read in the first place (SAFE-6). */
-    private static function stopped(?Bench $then, ?Statement $said): ?Refusal
-    {
-        return null === $then?->state->stop || null === $said || $said->isTakenDuringStop() ? null : $then->state->stop->refusal();
     }
 
     /** What the whole job does not take: one that was collected is shut, and nothing leaves the bench live. */
