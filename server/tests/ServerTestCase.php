@@ -128,8 +128,8 @@ abstract class ServerTestCase extends WebTestCase
         $this->post('/api/jobs', [
             'id' => $id,
             'owner' => ['name' => $ownerName, 'phone' => '', 'email' => ''],
-            'unit' => ['maker' => 'Hollinwick', 'model' => 'Lantern 30', 'serial' => 'L30-1', 'wiredForVolts' => 120],
-            'complaint' => $complaint, 'cameWith' => 'cord', 'conditionNotes' => 'clean', 'sheetVersionId' => $sheetVersionId,
+            'units' => [['maker' => 'Hollinwick', 'model' => 'Lantern 30', 'serial' => 'L30-1', 'wiredForVolts' => 120, 'sheetVersionId' => $sheetVersionId]],
+            'complaint' => $complaint, 'cameWith' => 'cord', 'conditionNotes' => 'clean',
         ]);
         self::assertResponseStatusCodeSame(201);
         // As if it had stood on the bench since yesterday: tests say what was observed some minutes ago.

@@ -49,6 +49,45 @@ final class SliceTest extends TestCase
         self::assertSame([], $b->consoleErrors());
     }
 
+    public function testAPairIsBookedInAsOneJobAndEachHasItsOwnState(): void
+    {
+        $b = self::browser();
+        $b->open('/book-in');
+        $b->see('Its owner');
+        $b->tabTo('#serial');
+        $b->type('Z9-1', WebDriverKeys::TAB, 'Brackenby', WebDriverKeys::TAB, 'Nuthatch 5', WebDriverKeys::TAB);
+        $b->tabTo('#another');
+        $b->type(WebDriverKeys::ENTER);
+        $b->see('Chassis 2 of 2');
+        self::assertSame([], $b->axe(), 'two chassis');
+        $b->tabTo('#serial-2');
+        $b->type('Z9-2', WebDriverKeys::TAB);
+        self::assertSame('Nuthatch 5', $b->says('return document.querySelector("#model-2").value'), 'the other of a pair is the same thing with another serial');
+        $b->type(WebDriverKeys::BACKSPACE);
+        $b->tabTo('#owner');
+        $b->type('Orla Pennant');
+        $b->chord(WebDriverKeys::CONTROL, WebDriverKeys::ENTER);
+        $b->see('Chassis 2: Maker and model are missing.');
+        $b->driver->findElement(WebDriverBy::id('maker-2'))->sendKeys('Brackenby');
+        $b->chord(WebDriverKeys::CONTROL, WebDriverKeys::ENTER);
+        $b->see('Put this tag on the chassis');
+        $b->tabTo('nav.path a[href$="/voltages"]');
+        $b->type(WebDriverKeys::ENTER);
+        $b->see('Prove: reservoir');
+        $b->type('0.8', WebDriverKeys::ENTER);
+        $b->see('By which meter?');
+        usleep(200_000);
+        $b->type(WebDriverKeys::ENTER);
+        $b->see('Z9-1 DEAD');
+        $b->see('Z9-2 DISCHARGING');
+        $b->tabTo('#entry');
+        $b->type('j');
+        $b->until(static fn (): bool => str_contains($b->textOf('.unit.now'), 'Z9-2'), 'the other unit is chosen');
+        $b->see('Prove: reservoir');
+        self::assertStringContainsString('Z9-1 DEAD', $b->textOf('.units'), 'both in sight');
+        self::assertSame([], $b->consoleErrors());
+    }
+
     public function testTypingGoesOnWhileTheServerIsDeadAndEverythingArrivesOnceInOrder(): void
     {
         $b = self::browser();

@@ -31,6 +31,8 @@ final class DemoShop
     public const PASSWORD = 'yew-bench-demo';
 
     private int $counter = 0;
+    /** Which unit of its job the demo tells of. */
+    private int $unit = 0;
 
     public function __construct(
         private readonly EntityManagerInterface $em,
@@ -92,11 +94,10 @@ final class DemoShop
         $job = $this->bookIn->book([
             'id' => Uuid::v7()->toRfc4122(),
             'owner' => $demo['owner'],
-            'unit' => $demo['unit'],
+            'units' => array_map(static fn (array $unit): array => [...$unit, 'sheetVersionId' => $sheet?->id], self::units($demo)),
             'complaint' => $demo['complaint'],
             'cameWith' => $demo['cameWith'] ?? '',
             'conditionNotes' => $demo['conditionNotes'] ?? '',
-            'sheetVersionId' => $sheet?->id,
         ], $by->id, $this->ago(self::number($demo, 'bookedInMinutesAgo')));
         $tubes = [];
         foreach (null === $sheet ? [] : $this->sheets->decoded($sheet->id)->tubes as $tube) {
@@ -106,6 +107,7 @@ final class DemoShop
         foreach (\is_array($demo['tape'] ?? null) ? $demo['tape'] : [] as $line) {
             $step = self::object($line);
             $at = self::number($step, 'minutesAgo');
+            $this->unit = is_numeric($step['unit'] ?? null) ? (int) $step['unit'] : 0;
             foreach (\is_array($step['readings'] ?? null) ? $step['readings'] : [] as $reading) {
                 [$place, $text] = \is_array($reading) ? array_values($reading) + ['', ''] : ['', ''];
                 $function = \is_array($reading) && isset($reading[2]) ? $reading[2] : 'dc-volts';
@@ -136,7 +138,7 @@ final class DemoShop
     {
         $entry = $this->door->take($job, $by->id, [
             'id' => Uuid::v7()->toRfc4122(),
-            'unitId' => 'shelf-move' === $kind ? null : ($job->units()[0]->unit->id ?? null),
+            'unitId' => 'shelf-move' === $kind ? null : ($job->units()[$this->unit]->unit->id ?? null),
             'kind' => $kind,
             'v' => 1,
             'payload' => $payload,
@@ -149,6 +151,18 @@ final class DemoShop
         }
 
         return $entry->id;
+    }
+
+    /**
+     * @param array<string, mixed> $demo
+     *
+     * @return non-empty-list<array<string, mixed>> all of one sheet
+     */
+    private static function units(array $demo): array
+    {
+        $units = array_map(self::object(...), \is_array($demo['units'] ?? null) ? array_values($demo['units']) : []);
+
+        return [] === $units ? throw new \LogicException('a job of the demo is over an amplifier') : $units;
     }
 
     private function ago(float $minutes): \DateTimeImmutable

@@ -17,9 +17,12 @@ use Yew\Server\Job\Jobs;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Tape\TapeDoor;
 
-/** Books an amplifier in: owner and unit found or new, complaint, what came with it, a tag for the chassis. */
+/** Books a job in: owner and units found or new (an amplifier, a pair of them, one with a supply of its own), complaint, what came with it, a tag. */
 final readonly class BookIn
 {
+    /** More chassis than anybody brings in as one job. */
+    private const MOST_UNITS = 8;
+
     /** Letters that cannot be mistaken for one another over the phone. */
     private const TAG_LETTERS = 'KALRHWJMUXY';
 
@@ -28,7 +31,7 @@ final readonly class BookIn
     }
 
     /**
-     * @param array<mixed> $body {id, owner: {id} | {name, phone, email}, unit: {id} | {maker, model, serial, wiredForVolts}, complaint, cameWith, conditionNotes, sheetVersionId?}
+     * @param array<mixed> $body {id, owner: {id} | {name, phone, email}, units: list of {id, sheetVersionId?} | {maker, model, serial, wiredForVolts, sheetVersionId?}, complaint, cameWith, conditionNotes}
      *
      * @throws BadData with the path of the fault
      */
@@ -40,21 +43,27 @@ final readonly class BookIn
             throw $fields->fault('id', 'a UUID belongs here');
         }
         $ownerFields = $fields->object('owner');
-        $unitFields = $fields->object('unit');
+        $asked = array_map(static fn (Fields $unit): array => [$unit, self::lower($unit->optionalString('id', 36)), $unit->optionalString('sheetVersionId', 36)], $fields->objects('units', self::MOST_UNITS));
+        if ([] === $asked) {
+            throw $fields->fault('units', 'at least one amplifier belongs here');
+        }
+        $seen = array_values(array_filter(array_column($asked, 1), is_string(...)));
+        if (\count($seen) !== \count(array_unique($seen))) {
+            throw $fields->fault('units', 'one amplifier is there twice');
+        }
         $complaint = self::words($fields, 'complaint');
         $cameWith = self::words($fields, 'cameWith', 1000);
         $notes = self::words($fields, 'conditionNotes');
-        $sheetVersionId = $fields->optionalString('sheetVersionId', 36);
         $fields->done();
         $known = $this->em->find(Job::class, $id);
         if (null !== $known) {
             return $known;
         }
-        if (null !== $sheetVersionId) {
+        foreach (array_filter(array_column($asked, 2), is_string(...)) as $sheetVersionId) {
             $this->sheets->version($sheetVersionId);
         }
 
-        return $this->em->wrapInTransaction(function () use ($id, $ownerFields, $unitFields, $complaint, $cameWith, $notes, $sheetVersionId, $personId, $at): Job {
+        return $this->em->wrapInTransaction(function () use ($id, $ownerFields, $asked, $seen, $complaint, $cameWith, $notes, $personId, $at): Job {
             // Sent twice at once, the second waits for the first and finds it.
             $this->em->getConnection()->executeStatement('SELECT pg_advisory_xact_lock(hashtextextended(?, 0))', [$id]);
             $known = $this->em->find(Job::class, $id);
@@ -62,17 +71,25 @@ final readonly class BookIn
                 return $known;
             }
             $owner = $this->owner($ownerFields);
-            $unit = $this->unit($unitFields, $owner);
+            $this->openNowhere($seen);
+            $units = array_map(fn (array $one): Unit => $this->unit($one[0], $one[1], $owner), $asked);
             $tag = $this->nextTag();
-            $search = mb_strtolower(implode(' ', [$tag, str_replace('-', '', $tag), $owner->name, $unit->maker, $unit->model, $unit->serial]));
+            $search = mb_strtolower(implode(' ', [$tag, str_replace('-', '', $tag), $owner->name, ...array_merge(...array_map(static fn (Unit $u): array => [$u->maker, $u->model, $u->serial], $units))]));
             $job = new Job($id, $tag, $owner, $complaint, $cameWith, $notes, $at ?? $this->clock->now(), $search);
-            $job->cover($unit, $sheetVersionId);
+            foreach ($units as $i => $unit) {
+                $job->cover($unit, $asked[$i][2]);
+            }
             $this->em->persist($job);
             $this->em->flush();
-            $this->door->write($job, $personId, 'book-in', ['ownerId' => $owner->id, 'unitIds' => [$unit->id], 'complaint' => $complaint, 'cameWith' => $cameWith, 'conditionNotes' => $notes], $job->bookedInAt);
+            $this->door->write($job, $personId, 'book-in', ['ownerId' => $owner->id, 'unitIds' => array_map(static fn (Unit $u): string => $u->id, $units), 'complaint' => $complaint, 'cameWith' => $cameWith, 'conditionNotes' => $notes], $job->bookedInAt);
 
             return $job;
         });
+    }
+
+    private static function lower(?string $id): ?string
+    {
+        return null === $id ? null : strtolower($id);
     }
 
     private function owner(Fields $fields): AmplifierOwner
@@ -90,16 +107,12 @@ final readonly class BookIn
         return $owner;
     }
 
-    private function unit(Fields $fields, AmplifierOwner $owner): Unit
+    private function unit(Fields $fields, ?string $id, AmplifierOwner $owner): Unit
     {
-        $id = $fields->optionalString('id', 36);
         if (null !== $id) {
             $fields->done();
 
-            $unit = (Uuid::isValid($id) ? $this->em->find(Unit::class, $id) : null) ?? throw Refused::notFound('amplifier');
-            $this->openNowhere($unit);
-
-            return $unit;
+            return (Uuid::isValid($id) ? $this->em->find(Unit::class, $id) : null) ?? throw Refused::notFound('amplifier');
         }
         $unit = new Unit(Uuid::v7()->toRfc4122(), $owner, trim($fields->string('maker', 80)), trim($fields->string('model', 80)), trim($fields->optionalString('serial', 80) ?? ''), $fields->optionalNumber('wiredForVolts', 90, 260));
         $fields->done();
@@ -108,13 +121,20 @@ final readonly class BookIn
         return $unit;
     }
 
-    /** A chassis has one state, so it stands on one open job: two would each think it dead while the other powers it (contract §3, §8). */
-    private function openNowhere(Unit $unit): void
+    /**
+     * A chassis has one state, so it stands on one open job: two would each think it dead while the other powers it (contract §3, §8).
+     *
+     * @param list<string> $unitIds as somebody sent them
+     */
+    private function openNowhere(array $unitIds): void
     {
-        $this->em->getConnection()->fetchOne('SELECT 1 FROM unit WHERE id = ? FOR UPDATE', [$unit->id]);
-        $tag = $this->jobs->openTagOf($unit->id);
-        if (null !== $tag) {
-            throw Refused::conflict(\sprintf('This amplifier is on the shelf already, as %s: open that job.', $tag));
+        sort($unitIds); // two bookings of the same pair wait for one another in one order
+        foreach (array_filter($unitIds, Uuid::isValid(...)) as $unitId) {
+            $this->em->getConnection()->fetchOne('SELECT 1 FROM unit WHERE id = ? FOR UPDATE', [$unitId]);
+            $tag = $this->jobs->openTagOf($unitId);
+            if (null !== $tag) {
+                throw Refused::conflict(\sprintf('This amplifier is on the shelf already, as %s: open that job.', $tag));
+            }
         }
     }
 

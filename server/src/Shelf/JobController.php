@@ -84,6 +84,7 @@ final readonly class JobController
             'maker' => $unit->maker ?? '',
             'model' => $unit->model ?? '',
             'serial' => $unit->serial ?? '',
+            'unitCount' => \count($job->units()),
             'complaint' => $job->complaint,
             'shelfState' => $job->shelfState()->value,
             'shelfSince' => $job->shelfSince()->format('Y-m-d\TH:i:s.v\Z'),

@@ -7,6 +7,7 @@ namespace Yew\Server\Tests\Demo;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Reading\JudgedBench;
 use Yew\Server\Demo\DemoShop;
+use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Job\Jobs;
 use Yew\Server\Tape\Benches;
 use Yew\Server\Tests\ServerTestCase;
@@ -41,6 +42,16 @@ final class DemoShopTest extends ServerTestCase
         self::assertSame([], $this->deviating('qd-00391'));
     }
 
+    public function testOfThePairOneIsInTroubleAndEachHasItsOwnState(): void
+    {
+        self::assertSame([], $this->deviating('r60-0117'));
+        self::assertSame(['C out', 'V1.6 out', 'V1.1 out', 'V1.3 out'], $this->deviating('r60-0118'));
+        $findings = $this->judged('r60-0118')->findings();
+        self::assertSame('C', $findings[0]->node ?? null);
+        $units = self::getContainer()->get(Jobs::class)->search('r60-0118')[0][0]->units();
+        self::assertSame(['discharging', 'energised'], array_map(static fn (JobUnit $u): string => self::getContainer()->get(Benches::class)->of($u)->state->chassis->state->value, $units));
+    }
+
     public function testTheTroubleIsOneFindingWithItsCurrent(): void
     {
         $findings = $this->judged('l30-2071')->findings();
@@ -61,7 +72,10 @@ final class DemoShopTest extends ServerTestCase
         $jobs = self::getContainer()->get(Jobs::class)->search($serial)[0];
         self::assertCount(1, $jobs);
 
-        return self::getContainer()->get(Benches::class)->of($jobs[0]->units()[0])->readings();
+        $units = array_values(array_filter($jobs[0]->units(), static fn (JobUnit $u): bool => mb_strtolower($u->unit->serial) === $serial));
+        self::assertCount(1, $units);
+
+        return self::getContainer()->get(Benches::class)->of($units[0])->readings();
     }
 
     /** @return list<string> places that are out or in danger, with their verdicts */

@@ -7,6 +7,7 @@ namespace Yew\Server\Tests\Job;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Symfony\Component\Uid\Uuid;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Sheet\Island;
 use Yew\Server\Tests\ServerTestCase;
 
 final class ShelfTest extends ServerTestCase
@@ -67,7 +68,7 @@ final class ShelfTest extends ServerTestCase
         $owners = $this->getList('/api/owners?q=toll');
         self::assertIsArray($owners[0]);
         $id = Uuid::v7()->toRfc4122();
-        $body = ['id' => $id, 'owner' => ['id' => $owners[0]['id']], 'unit' => ['id' => $units[0]['id']], 'complaint' => 'again', 'cameWith' => '', 'conditionNotes' => ''];
+        $body = ['id' => $id, 'owner' => ['id' => $owners[0]['id']], 'units' => [['id' => $units[0]['id']]], 'complaint' => 'again', 'cameWith' => '', 'conditionNotes' => ''];
         $refused = $this->post('/api/jobs', $body);
         self::assertSame([409, 1], [$this->lastStatus(), $this->em()->getConnection()->fetchOne('SELECT count(*) FROM job')], 'a chassis stands on one open job');
         self::assertStringContainsString('on the shelf already', $refused->string('detail'));
@@ -81,6 +82,43 @@ final class ShelfTest extends ServerTestCase
         self::assertStringContainsString($first->string('tag'), $back->string('line'), 'nor does the earlier job come back beside it');
     }
 
+    public function testAPairIsOneJobFoundByEither(): void
+    {
+        $sheet = $this->lantern();
+        $id = Uuid::v7()->toRfc4122();
+        $pair = ['id' => $id, 'owner' => ['name' => 'Bram Oakhanger'], 'complaint' => 'right one hums', 'cameWith' => '', 'conditionNotes' => '', 'units' => [
+            ['maker' => 'Hollinwick', 'model' => 'Lantern 30', 'serial' => 'left-7', 'sheetVersionId' => $sheet], ['maker' => 'Hollinwick', 'model' => 'Supply', 'serial' => 'right-8', 'wiredForVolts' => 230],
+        ]];
+        $booked = $this->post('/api/jobs', $pair);
+        self::assertSame([2.0, 'left-7'], [$booked->number('unitCount'), $booked->string('serial')]);
+        self::assertSame([[$id], [$id], []], [$this->onShelf('left-7'), $this->onShelf('right-8'), $this->onShelf('right-9')]);
+        $units = $this->get('/api/jobs/'.$id)->objects('units');
+        self::assertSame(['left-7', 'right-8'], array_map(static fn (Fields $u): string => $u->string('serial'), $units));
+        self::assertNotNull($units[0]->raw('sheet'));
+        self::assertNull($units[1]->raw('sheet'), 'each is measured against its own');
+        self::assertSame([null, 230.0], [$units[0]->optionalNumber('wiredForVolts'), $units[1]->optionalNumber('wiredForVolts')]);
+        // One of them is on a job: neither alone nor as half of another pair does it stand on a second.
+        $half = [...$pair, 'id' => Uuid::v7()->toRfc4122(), 'units' => [['maker' => 'a', 'model' => 'b'], ['id' => $units[1]->string('id')]]];
+        $this->post('/api/jobs', $half);
+        self::assertSame([409, 2], [$this->lastStatus(), $this->em()->getConnection()->fetchOne('SELECT count(*) FROM unit')], 'and nothing of it is kept');
+        $this->collect($id);
+        self::assertSame(2.0, $this->post('/api/jobs', $half)->number('unitCount'));
+    }
+
+    public function testOneLiveUnitKeepsThePairOnTheBench(): void
+    {
+        $id = Uuid::v7()->toRfc4122();
+        $this->post('/api/jobs', ['id' => $id, 'owner' => ['name' => 'Bram'], 'complaint' => '', 'cameWith' => '', 'conditionNotes' => '', 'units' => [['maker' => 'a', 'model' => 'left'], ['maker' => 'a', 'model' => 'right']]]);
+        $right = $this->get('/api/jobs/'.$id)->objects('units')[1]->string('id');
+        $this->em()->clear();
+        foreach ([['discharge-proof', ['island' => Island::WHOLE_CHASSIS, 'text' => '0.3']], ['state-change', ['to' => 'ramping', 'gates' => ['fuse' => 'yes']]]] as [$kind, $payload]) {
+            self::assertFalse($this->write($id, $kind, $payload, change: ['unitId' => $right])->objects('entries')[0]->boolean('refused'), $kind);
+        }
+        self::assertTrue($this->write($id, 'shelf-move', ['to' => 'ready'], change: ['unitId' => null])->objects('entries')[0]->boolean('refused'));
+        $this->write($id, 'state-change', ['to' => 'discharging'], change: ['unitId' => $right]);
+        self::assertFalse($this->write($id, 'shelf-move', ['to' => 'ready'], change: ['unitId' => null])->objects('entries')[0]->boolean('refused'));
+    }
+
     public function testTheTapeNamesNobody(): void
     {
         $this->bookIn(null, 'Somebody Particular');
@@ -91,9 +129,13 @@ final class ShelfTest extends ServerTestCase
     /** @return iterable<string, array{array<string, mixed>, string}> */
     public static function badBookings(): iterable
     {
-        yield 'no maker' => [['unit' => ['model' => 'x']], 'unit.maker'];
+        yield 'no maker' => [['units' => [['model' => 'x']]], 'units[0].maker'];
         yield 'no owner' => [['owner' => ['phone' => '1']], 'owner.name'];
-        yield 'absurd mains' => [['unit' => ['maker' => 'a', 'model' => 'b', 'wiredForVolts' => 12000]], 'unit.wiredForVolts'];
+        yield 'absurd mains' => [['units' => [['maker' => 'a', 'model' => 'b'], ['maker' => 'a', 'model' => 'b', 'wiredForVolts' => 12000]]], 'units[1].wiredForVolts'];
+        yield 'no amplifier' => [['units' => []], 'units'];
+        yield 'more than anybody brings' => [['units' => array_fill(0, 9, ['maker' => 'a', 'model' => 'b'])], 'units'];
+        $same = '018f0000-0000-7000-8000-00000000abcd';
+        yield 'the same one twice' => [['units' => [['id' => $same], ['id' => strtoupper($same)]]], 'units'];
         yield 'a novel' => [['complaint' => str_repeat('long ', 2000)], 'complaint'];
         yield 'an unknown field' => [['colour' => 'red'], 'colour'];
     }
@@ -102,7 +144,7 @@ final class ShelfTest extends ServerTestCase
     #[DataProvider('badBookings')]
     public function testBadBookingsAreRefusedWithTheirPath(array $change, string $path): void
     {
-        $body = ['id' => Uuid::v7()->toRfc4122(), 'owner' => ['name' => 'A'], 'unit' => ['maker' => 'B', 'model' => 'C'], 'complaint' => '', 'cameWith' => '', 'conditionNotes' => ''];
+        $body = ['id' => Uuid::v7()->toRfc4122(), 'owner' => ['name' => 'A'], 'units' => [['maker' => 'B', 'model' => 'C']], 'complaint' => '', 'cameWith' => '', 'conditionNotes' => ''];
         $problem = $this->post('/api/jobs', [...$body, ...$change]);
         self::assertSame([422, $path], [$this->lastStatus(), $problem->string('path')]);
         self::assertSame([], $this->onShelf());

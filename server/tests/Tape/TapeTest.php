@@ -297,7 +297,7 @@ final class TapeTest extends ServerTestCase
         $unit = $this->em()->getConnection()->fetchOne('SELECT unit_id FROM job_unit WHERE job_id = ?', [$this->job]);
         $id = Uuid::v7()->toRfc4122();
         $owner = $this->em()->getConnection()->fetchOne('SELECT id FROM amplifier_owner');
-        $this->post('/api/jobs', ['id' => $id, 'owner' => ['id' => $owner], 'unit' => ['id' => $unit], 'complaint' => 'back again', 'cameWith' => '', 'conditionNotes' => '', 'sheetVersionId' => $this->lantern()]);
+        $this->post('/api/jobs', ['id' => $id, 'owner' => ['id' => $owner], 'units' => [['id' => $unit, 'sheetVersionId' => $this->lantern()]], 'complaint' => 'back again', 'cameWith' => '', 'conditionNotes' => '']);
         $this->powerUp($id);
         $this->write($id, 'reading', self::reading('V3.7', '28.4'));
         self::assertSame(['within', 'last-visit'], [$this->point($id, 'V3.7')->object('reading')->string('verdict'), $this->point($id, 'V3.7')->object('reading')->string('reference')]);
@@ -346,7 +346,7 @@ final class TapeTest extends ServerTestCase
         self::assertIsArray($row);
         $this->collect($this->job);
         $next = Uuid::v7()->toRfc4122();
-        $this->post('/api/jobs', ['id' => $next, 'owner' => ['id' => $row['owner']], 'unit' => ['id' => $row['unit']], 'complaint' => 'hum', 'cameWith' => '', 'conditionNotes' => '', 'sheetVersionId' => $this->lantern()]);
+        $this->post('/api/jobs', ['id' => $next, 'owner' => ['id' => $row['owner']], 'units' => [['id' => $row['unit'], 'sheetVersionId' => $this->lantern()]], 'complaint' => 'hum', 'cameWith' => '', 'conditionNotes' => '']);
         self::assertResponseStatusCodeSame(201);
         self::assertSame([['found R14 22k', true]], array_map(static fn (Fields $f): array => [$f->string('text'), $f->boolean('counted')], $this->bench($next)->objects('fitted')));
         $this->write($next, 'as-fitted', ['text' => 'found R14 drawn']);

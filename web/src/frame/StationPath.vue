@@ -67,8 +67,9 @@ a svg { flex: none; }
 a.now { background: var(--card); box-shadow: inset 4px 0 0 var(--heart); font-weight: 700; }
 .title { line-height: 1.2; min-width: 0; }
 .units { display: grid; gap: 6px; padding: 0 10px 8px; border: 0; margin: 0 0 6px; border-bottom: 1px solid var(--line); }
-.unit { font: 14px var(--words); text-align: left; display: grid; grid-template-columns: 1fr auto; gap: 0 6px; border: 1px solid var(--line); border-left-width: 5px; border-radius: 4px; background: var(--card); color: var(--ink); padding: 4px 8px; min-height: 48px; cursor: pointer; }
-.unit .state { grid-column: 1 / -1; font-weight: 700; font-size: 13px; }
+.unit { font: 14px var(--words); text-align: left; display: grid; border: 1px solid var(--line); border-left-width: 5px; border-radius: 4px; background: var(--card); color: var(--ink); padding: 4px 8px; min-height: 48px; cursor: pointer; }
+.unit .m { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+.unit .state { font-weight: 700; font-size: 13px; }
 .unit.now { box-shadow: inset 0 0 0 2px var(--heart); }
 .unit.ramping, .unit.energised { border-left-color: var(--danger); } .unit.ramping .state, .unit.energised .state { color: var(--danger); }
 .unit.dead { border-left-color: var(--within); }

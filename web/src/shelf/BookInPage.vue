@@ -1,66 +1,63 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { NButton, NInput, NSelect } from 'naive-ui'
-import { computed, onMounted, reactive, ref, useTemplateRef } from 'vue'
+import { NButton, NInput } from 'naive-ui'
+import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, newId, type Schemas } from '../api/client'
 import TopBar from '../frame/TopBar.vue'
 import FoundList from './FoundList.vue'
+import UnitFields, { faultOf, toSend, type TypedUnit } from './UnitFields.vue'
+
+/** More chassis than anybody brings in as one job. */
+const MOST_UNITS = 8
 
 const router = useRouter()
-const kept = JSON.parse(sessionStorage.getItem('book-in') ?? '{}') as Record<string, string>
-const form = reactive({
-  serial: '', maker: '', model: '', wiredFor: localStorage.getItem('wiredFor') ?? '', owner: '', phone: '', email: '', complaint: '', cameWith: '', conditionNotes: '', ...kept,
-})
+const blank = (): TypedUnit => ({ serial: '', maker: '', model: '', wiredFor: localStorage.getItem('wiredFor') ?? '', sheetVersionId: null, found: null })
+const kept = JSON.parse(sessionStorage.getItem('book-in') ?? '{}') as { words?: Record<string, string>; units?: TypedUnit[] }
+const form = reactive({ owner: '', phone: '', email: '', complaint: '', cameWith: '', conditionNotes: '', ...kept.words })
+const units = ref<TypedUnit[]>(kept.units ?? [blank()])
 const id = newId()
-const unit = ref<Schemas['FoundUnit'] | null>(null)
 const owner = ref<Schemas['Owner'] | null>(null)
-const sheetVersionId = ref<string | null>(null)
 const error = ref('')
 const busy = ref(false)
-const first = useTemplateRef<InstanceType<typeof NInput>>('first')
-onMounted(() => first.value?.focus())
 
-const units = useQuery({ queryKey: computed(() => ['units', form.serial]), queryFn: () => ask(api.GET('/api/units', { params: { query: { q: form.serial } } })), enabled: computed(() => form.serial.trim().length > 1 && unit.value === null) })
 const owners = useQuery({ queryKey: computed(() => ['owners', form.owner]), queryFn: () => ask(api.GET('/api/owners', { params: { query: { q: form.owner } } })), enabled: computed(() => form.owner.trim().length > 1 && owner.value === null) })
-const sheets = useQuery({ queryKey: ['sheets'], queryFn: () => ask(api.GET('/api/sheets')) })
-const sheetChoices = computed(() => (sheets.data.value ?? []).map((s) => ({ label: `${s.name}, version ${s.number}`, value: s.versionId })))
 
-function chooseUnit(found: Schemas['FoundUnit']): void {
-  unit.value = found
-  Object.assign(form, { serial: found.serial, maker: found.maker, model: found.model, wiredFor: found.wiredForVolts?.toString() ?? '' })
-  if (owner.value === null) chooseOwner(found.owner)
-  suggestSheet()
-}
 function chooseOwner(found: Schemas['Owner']): void {
   owner.value = found
   Object.assign(form, { owner: found.name, phone: found.phone, email: found.email })
 }
-function suggestSheet(): void {
-  const fits = (sheets.data.value ?? []).find((s) => s.name.toLowerCase() === form.model.trim().toLowerCase())
-  if (fits !== undefined) sheetVersionId.value ??= fits.versionId
+/** The other one of a pair is mostly the same thing with another serial. */
+function another(): void {
+  const last = units.value[units.value.length - 1]
+  units.value.push(last === undefined ? blank() : { ...last, serial: '', found: null })
+  keep()
+}
+function without(i: number): void {
+  units.value.splice(i, 1)
+  keep()
 }
 function keep(): void {
-  sessionStorage.setItem('book-in', JSON.stringify(form))
+  sessionStorage.setItem('book-in', JSON.stringify({ words: form, units: units.value }))
 }
 
 async function book(): Promise<void> {
   if (busy.value) return // the key and the button may both ask for it
   error.value = ''
-  const volts = form.wiredFor.trim() === '' ? null : Number(form.wiredFor.replace(',', '.').replace(/\s*v$/i, ''))
-  if (unit.value === null && (form.maker.trim() === '' || form.model.trim() === '')) { error.value = 'Maker and model are missing.'; return }
+  const faults = units.value.map(faultOf)
+  const at = faults.findIndex((f) => f !== null)
+  if (at >= 0) { error.value = `${units.value.length > 1 ? `Chassis ${at + 1}: ` : ''}${faults[at]}`; return }
   if (form.owner.trim() === '') { error.value = 'Whose amplifier is it?'; return }
-  if (volts !== null && !(volts >= 90 && volts <= 260)) { error.value = `“${form.wiredFor}” is no mains voltage. Leave it empty when it is not known.`; return }
   busy.value = true
   try {
     const job = await ask(api.POST('/api/jobs', { body: {
       id,
       owner: owner.value === null ? { name: form.owner.trim(), phone: form.phone, email: form.email } : { id: owner.value.id },
-      unit: unit.value === null ? { maker: form.maker.trim(), model: form.model.trim(), serial: form.serial.trim(), wiredForVolts: volts } : { id: unit.value.id },
-      complaint: form.complaint, cameWith: form.cameWith, conditionNotes: form.conditionNotes, sheetVersionId: sheetVersionId.value,
+      units: units.value.map(toSend),
+      complaint: form.complaint, cameWith: form.cameWith, conditionNotes: form.conditionNotes,
     } }))
     sessionStorage.removeItem('book-in')
-    localStorage.setItem('wiredFor', form.wiredFor)
+    localStorage.setItem('wiredFor', units.value[0]?.wiredFor ?? '')
     await router.push({ name: 'job-book-in', params: { jobId: job.id }, query: { new: '1' } })
   } catch (e) {
     error.value = e instanceof Error ? e.message : String(e)
@@ -75,21 +72,15 @@ async function book(): Promise<void> {
   <main class="page">
     <h1>Book in</h1>
     <form @submit.prevent="book" @input="keep" @keydown.ctrl.enter="book">
-      <fieldset class="card">
-        <legend>The amplifier</legend>
-        <div class="finds"><label class="said" for="serial">Serial, or part of it</label><n-input ref="first" v-model:value="form.serial" placeholder="" :input-props="{ id: 'serial' }" @input="unit = null" />
-          <found-list v-if="unit === null" :items="units.data.value ?? []" :line="(u) => `${u.serial} · ${u.maker} ${u.model} · ${u.owner.name}`" @choose="chooseUnit" />
-          <p v-else class="small within">Seen before: its own history opens with it.</p></div>
-        <div class="two">
-          <div><label class="said" for="maker">Maker</label><n-input v-model:value="form.maker" placeholder="" :input-props="{ id: 'maker' }" :disabled="unit !== null" /></div>
-          <div><label class="said" for="model">Model</label><n-input v-model:value="form.model" placeholder="" :input-props="{ id: 'model' }" :disabled="unit !== null" @blur="suggestSheet" /></div>
-        </div>
-        <div class="two">
-          <div><label class="said" for="wired">Wired for mains of, volts</label><n-input v-model:value="form.wiredFor" placeholder="" :input-props="{ id: 'wired', inputmode: 'decimal' }" :disabled="unit !== null" /></div>
-          <div><label id="sheet-label" class="said" for="sheet">Sheet to measure against</label><n-select v-model:value="sheetVersionId" :options="sheetChoices" filterable clearable placeholder="none yet" :input-props="{ id: 'sheet', 'aria-labelledby': 'sheet-label' }" /></div>
-        </div>
-      </fieldset>
-      <fieldset class="card">
+      <div class="units">
+        <fieldset v-for="(unit, i) in units" :key="i" class="card">
+          <legend>{{ units.length === 1 ? 'The amplifier' : `Chassis ${i + 1} of ${units.length}` }}</legend>
+          <unit-fields :model-value="unit" :suffix="i === 0 ? '' : `-${i + 1}`" @owner="(o) => owner === null && chooseOwner(o)" />
+          <div v-if="i > 0"><n-button size="small" @click="without(i)">Not this one</n-button></div>
+        </fieldset>
+        <div v-if="units.length < MOST_UNITS" class="more"><n-button id="another" size="small" @click="another">Another chassis comes with it</n-button><span class="soft small">The other of a pair, or a separate supply: each has its own state, sheet and readings.</span></div>
+      </div>
+      <fieldset class="card its">
         <legend>Its owner</legend>
         <div class="finds"><label class="said" for="owner">Name</label><n-input v-model:value="form.owner" placeholder="" :input-props="{ id: 'owner', autocomplete: 'off' }" @input="owner = null" />
           <found-list v-if="owner === null" :items="owners.data.value ?? []" :line="(o) => `${o.name} · ${o.phone || o.email || 'no number'}`" @choose="chooseOwner" />
@@ -118,6 +109,9 @@ form { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; margin-top: 12p
 fieldset { padding: 12px 18px 16px; display: grid; gap: 12px; align-content: start; min-width: 0; margin: 0; }
 legend { font-weight: 700; padding: 0 6px; }
 .wide { grid-column: 1 / -1; }
+.its { align-self: start; }
+.units { display: grid; gap: 12px; align-content: start; min-width: 0; }
+.more { display: flex; gap: 12px; align-items: baseline; }
 .finds { position: relative; }
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; }
 .do { display: flex; gap: 18px; align-items: center; }

@@ -63,7 +63,7 @@ async function openFirst(): Promise<void> {
           <li v-for="j in s.jobs" :key="j.id">
             <router-link :to="`/jobs/${j.id}`" class="card job">
               <span class="tag m">{{ j.tag }}</span>
-              <span class="what"><b>{{ j.maker }} {{ j.model }}</b><span class="soft small">{{ j.ownerName }} · <span class="m">{{ j.serial }}</span></span></span>
+              <span class="what"><b>{{ j.maker }} {{ j.model }}<span v-if="j.unitCount > 1" class="soft"> and {{ j.unitCount - 1 }} more</span></b><span class="soft small">{{ j.ownerName }} · <span class="m">{{ j.serial }}</span></span></span>
               <span class="wait"><b class="m">{{ waited(j.shelfSince, now) }}</b><span class="soft small">{{ j.waitsFor }}</span></span>
               <span class="said small">{{ j.complaint }}</span>
             </router-link>

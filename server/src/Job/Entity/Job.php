@@ -57,10 +57,13 @@ class Job
         $this->units->add(new JobUnit($this, $unit, $sheetVersionId));
     }
 
-    /** @return list<JobUnit> */
+    /** @return list<JobUnit> in one order for good: as they were first booked in */
     public function units(): array
     {
-        return array_values($this->units->toArray());
+        $units = array_values($this->units->toArray());
+        usort($units, static fn (JobUnit $a, JobUnit $b): int => $a->unit->id <=> $b->unit->id);
+
+        return $units;
     }
 
     public function unit(string $unitId): ?JobUnit
