@@ -51,7 +51,7 @@ const placed = computed(() => (props.tube.base === null || props.tube.pinCount =
     >
       <circle :cx="p.x" :cy="p.y" :r="p.mark?.lit ? 13 : 9.5" :fill="p.mark?.lit ? 'var(--heart)' : 'var(--card)'" stroke="var(--ink)" stroke-width="1.4" :stroke-dasharray="p.mark?.faulty ? '3 2' : undefined" />
       <text :x="p.x" :y="p.y + 4.6" text-anchor="middle" class="pin" :fill="p.mark?.lit ? 'var(--sap)' : 'var(--ink)'">{{ p.number }}</text>{{ ' ' }}
-      <text :x="p.labelX" :y="p.labelY + 4" :text-anchor="p.side" :class="['label', { figure: p.mark?.verdict, lit: p.mark?.lit, faulty: p.mark?.faulty }]" :fill="p.mark?.verdict ? `var(--${p.mark.verdict})` : 'var(--soft)'">{{ p.label }}</text>
+      <text :x="p.labelX" :y="p.labelY + 4" :text-anchor="p.side" :class="['label', { figure: p.mark?.verdict, lit: p.mark?.lit, faulty: p.mark?.faulty }]" :style="p.mark?.verdict ? { fill: `var(--${p.mark.verdict})` } : undefined">{{ p.label }}</text>
     </g>
     <text v-if="said !== undefined" :x="middle.x" y="188" text-anchor="middle" class="label">{{ said }}</text>
   </svg>
@@ -61,7 +61,7 @@ const placed = computed(() => (props.tube.base === null || props.tube.pinCount =
 svg { display: block; width: 100%; height: auto; max-height: 200px; }
 .pin { font-size: 13px; font-weight: 700; }
 .label { font: 13.5px var(--words); fill: var(--soft); }
-.label.figure { font: 700 14.5px var(--figures); fill: unset; }
+.label.figure { font: 700 14.5px var(--figures); }
 .label.lit { font-weight: 700; }
 .label.faulty { font-weight: 700; fill: var(--out); }
 .choosable { cursor: pointer; }

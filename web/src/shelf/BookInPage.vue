@@ -78,7 +78,7 @@ async function book(): Promise<void> {
           <unit-fields :model-value="unit" :suffix="i === 0 ? '' : `-${i + 1}`" @owner="(o) => owner === null && chooseOwner(o)" />
           <div v-if="i > 0"><n-button size="small" @click="without(i)">Not this one</n-button></div>
         </fieldset>
-        <div v-if="units.length < MOST_UNITS" class="more"><n-button id="another" size="small" @click="another">Another chassis comes with it</n-button><span class="soft small">The other of a pair, or a separate supply: each has its own state, sheet and readings.</span></div>
+        <div v-if="units.length < MOST_UNITS" class="more"><n-button id="another" size="small" @click="another">Another chassis comes with it</n-button><span class="soft small">the other of a pair, or a separate supply</span></div>
       </div>
       <fieldset class="card its">
         <legend>Its owner</legend>
