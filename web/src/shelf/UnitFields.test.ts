@@ -1,0 +1,23 @@
+// @vitest-environment happy-dom
+import { expect, it } from 'vitest'
+import { faultOf, toSend, type TypedUnit } from './UnitFields.vue'
+
+const unit = (change: Partial<TypedUnit> = {}): TypedUnit => ({ serial: ' N5-1 ', maker: ' Brackenby ', model: 'Nuthatch 5', wiredFor: '120', sheetVersionId: null, found: null, ...change })
+
+it('wants maker and model of a new one', () => {
+  expect([faultOf(unit()), faultOf(unit({ maker: ' ' })), faultOf(unit({ model: '' }))]).toEqual([null, 'Maker and model are missing.', 'Maker and model are missing.'])
+})
+
+it('knows which volts are mains', () => {
+  const fits = (wiredFor: string): boolean => faultOf(unit({ wiredFor })) === null
+  expect(['', '90', '260', '230 V', '117,5'].map(fits)).toEqual([true, true, true, true, true])
+  expect(['89.9', '260.1', '12', 'high', '1e9'].map(fits)).toEqual([false, false, false, false, false])
+})
+
+it('sends a new one as typed, and one that was here before by its id alone', () => {
+  expect(toSend(unit({ wiredFor: '117,5', sheetVersionId: 's' }))).toEqual({ maker: 'Brackenby', model: 'Nuthatch 5', serial: 'N5-1', wiredForVolts: 117.5, sheetVersionId: 's' })
+  expect(toSend(unit({ wiredFor: '' })).wiredForVolts).toBeNull()
+  const found = { id: 'u' } as TypedUnit['found']
+  expect(toSend(unit({ found }))).toEqual({ id: 'u', sheetVersionId: null })
+  expect(faultOf(unit({ found, maker: '' }))).toBeNull()
+})
