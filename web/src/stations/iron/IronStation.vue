@@ -19,6 +19,13 @@ function setLimit(chosen: string): void {
   practice.set({ insulationGoodOhms: megohms * 1e6, insulationVolts: volts })
 }
 const iron = (item: BoardItem): ReturnType<typeof detailOf<'iron'>> => detailOf(item, 'iron')
+/** Where a winding's resistance stands among the steps; -1 where it is not asked for. */
+const ohmsOf = (item: BoardItem, winding: string): number => item.steps.findIndex((s) => s.subject === winding && s.test === 'winding-ohms')
+function measure(item: BoardItem, winding: string): void {
+  const at = ohmsOf(item, winding)
+  const step = item.steps[at]
+  if (step !== undefined) station.choose(keyOf(step, at))
+}
 </script>
 
 <template>
@@ -30,7 +37,7 @@ const iron = (item: BoardItem): ReturnType<typeof detailOf<'iron'>> => detailOf(
       </span>
     </template>
     <template #beside="{ item }"><p v-if="item.verdict === 'out' && station.board.value?.hasCircuit && iron(item)?.role !== 'choke'" class="fit"><b>Order:</b> <a :href="`/api/jobs/${station.ids.value.jobId}/units/${station.ids.value.unitId}/transformers/${item.part}/specification.pdf`" target="_blank" rel="noopener">specification, PDF</a> · <a :href="`/api/jobs/${station.ids.value.jobId}/units/${station.ids.value.unitId}/transformers/${item.part}/specification.json`" download>JSON</a></p></template>
-    <template #under="{ item }"><iron-picture v-if="(iron(item)?.windings ?? []).length > 0" :windings="iron(item)!.windings" :role="iron(item)!.role" :lit="station.current.value?.step.subject ?? ''" @choose="(w) => station.choose(keyOf(item.steps.find((s) => s.subject === w && s.test === 'winding-ohms')!, item.steps.findIndex((s) => s.subject === w && s.test === 'winding-ohms')))" /></template>
+    <template #under="{ item }"><iron-picture v-if="(iron(item)?.windings ?? []).length > 0" :windings="iron(item)!.windings" :role="iron(item)!.role" :lit="station.current.value?.step.subject ?? ''" :choosable="(w) => ohmsOf(item, w) >= 0" @choose="(w) => measure(item, w)" /></template>
   </station-page>
 </template>
 

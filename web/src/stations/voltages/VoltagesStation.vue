@@ -77,7 +77,7 @@ function choose(key: string): void {
       <div v-if="stop !== undefined && bench.bench?.state.stop === null" class="stop" role="alert"><b>OFF.</b> {{ stop.name }} {{ stop.reading?.shown }} {{ stop.unit }}: {{ stop.reading?.sentence }} <kbd>Esc</kbd> <kbd>Esc</kbd></div>
       <p v-if="finding !== undefined" class="finding"><svg width="12" height="14" aria-hidden="true"><path d="M1 7l10 -6v12z" fill="var(--out)" /></svg><span><b>{{ finding.headline }}</b> {{ finding.sentence }}</span></p>
       <div v-if="treads.length > 0" class="card stairs">
-        <rail-stairs :treads="treads" :lit="lit" @probe="choose" />
+        <rail-stairs :treads="treads" :lit="lit" choosable @probe="choose" />
       </div>
       <div v-else-if="unit?.sheet === null" class="card empty">
         <h2>No sheet yet</h2>
