@@ -294,7 +294,7 @@ final class ColdBenchTest extends TestCase
     public function testABookingSentManyTimesAtOnceIsOneJob(): void
     {
         $tags = self::browser()->driver->executeAsyncScript('const d = arguments[0];
-            const body = JSON.stringify({id: "01900000-0000-7000-9000-000000000001", owner: {name: "Wilmot Gray", phone: "", email: ""}, unit: {maker: "Hollinwick", model: "Lantern 30", serial: "L30-9001", wiredForVolts: 120}, complaint: "hums", cameWith: "", conditionNotes: "", sheetVersionId: null});
+            const body = JSON.stringify({id: "01900000-0000-7000-9000-000000000001", owner: {name: "Wilmot Gray", phone: "", email: ""}, units: [{maker: "Hollinwick", model: "Lantern 30", serial: "L30-9001", wiredForVolts: 120}], complaint: "hums", cameWith: "", conditionNotes: ""});
             Promise.all([1, 2, 3, 4, 5, 6].map(() => fetch("/api/jobs", {method: "POST", headers: {"Content-Type": "application/json"}, body}).then(r => r.json()))).then(jobs => d(jobs.map(j => j.tag ?? j.detail)))');
         self::assertIsArray($tags);
         self::assertCount(6, $tags);
@@ -307,7 +307,7 @@ final class ColdBenchTest extends TestCase
         $id = $b->driver->executeAsyncScript('const d = arguments[1], json = r => r.json();
             fetch("/api/sheets").then(json).then(all => all.find(s => s.name === arguments[0])).then(s => {
                 const id = "01900000-0000-7000-8000-" + String(Date.now()).padStart(12, "0").slice(-12);
-                return fetch("/api/jobs", {method: "POST", headers: {"Content-Type": "application/json"}, body: JSON.stringify({id, owner: {name: "Tamsin Orchard", phone: "", email: ""}, unit: {maker: "Hollinwick", model: s.name, serial: "L30-4410", wiredForVolts: 120}, complaint: "no sound", cameWith: "", conditionNotes: "", sheetVersionId: s.versionId})}).then(() => d(id));
+                return fetch("/api/jobs", {method: "POST", headers: {"Content-Type": "application/json"}, body: JSON.stringify({id, owner: {name: "Tamsin Orchard", phone: "", email: ""}, units: [{maker: "Hollinwick", model: s.name, serial: "L30-4410", wiredForVolts: 120, sheetVersionId: s.versionId}], complaint: "no sound", cameWith: "", conditionNotes: ""})}).then(() => d(id));
             })', [$model]);
         self::assertIsString($id);
 
