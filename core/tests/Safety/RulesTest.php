@@ -10,7 +10,6 @@ use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\ProofReading;
 use Yew\Core\Capacitor\CapacitorTestKind;
-use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Entry\Remark;
 use Yew\Core\Job\Entry\ShelfMove;
 use Yew\Core\Job\ShelfRules;
@@ -109,7 +108,7 @@ final class RulesTest extends TestCase
 
     public function testACollectedJobIsShut(): void
     {
-        $said = Remark::kept(Fields::of(['text' => 'x']));
+        $said = new Remark(['text' => 'x']);
         $none = static fn (): ?string => null;
         foreach (FakeUnit::withoutSheet()->kinds()->names() as $kind) {
             $code = ShelfRules::refusal($kind, $said, ShelfState::Collected, 'K-1', [], $none)?->code;

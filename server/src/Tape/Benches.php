@@ -68,7 +68,7 @@ final class Benches
     /** The state folded from the whole tape, from its beginning. */
     public function rebuilt(JobUnit $unit): UnitState
     {
-        return $this->folded($unit, UnitState::start((float) $unit->job->bookedInAt->format('U.u')), null);
+        return $this->folded($unit, self::begun($unit), null);
     }
 
     /** The state as it was at a moment, from the last checkpoint before it. Call it while the unit is locked: it keeps others on the way. */
@@ -76,7 +76,7 @@ final class Benches
     {
         $checkpoint = $this->checkpoints->before($unit, TapePosition::after($at));
 
-        return $this->folded($unit, $checkpoint->state ?? UnitState::start((float) $unit->job->bookedInAt->format('U.u')), $checkpoint?->position, $at, keeps: true);
+        return $this->folded($unit, $checkpoint->state ?? self::begun($unit), $checkpoint?->position, $at, keeps: true);
     }
 
     /**
@@ -88,7 +88,7 @@ final class Benches
         $this->checkpoints->drop($unit, $from);
         $checkpoint = $this->checkpoints->before($unit, $from);
 
-        return $this->folded($unit, $checkpoint->state ?? UnitState::start((float) $unit->job->bookedInAt->format('U.u')), $checkpoint?->position, keeps: true);
+        return $this->folded($unit, $checkpoint->state ?? self::begun($unit), $checkpoint?->position, keeps: true);
     }
 
     /**
@@ -108,7 +108,7 @@ final class Benches
     {
         $this->checkpoints->dropAll($unit);
 
-        return $this->folded($unit, UnitState::start((float) $unit->job->bookedInAt->format('U.u')), null, keeps: true);
+        return $this->folded($unit, self::begun($unit), null, keeps: true);
     }
 
     /** Keeps a checkpoint where one belongs after the newest entry. */
@@ -139,8 +139,7 @@ final class Benches
     public function warmMinutes(JobUnit $unit): array
     {
         $minutes = [];
-        $state = UnitState::start((float) $unit->job->bookedInAt->format('U.u'));
-        $this->folded($unit, $state, null, seen: static function (TapeRow $entry, UnitState $state) use (&$minutes): void {
+        $this->folded($unit, self::begun($unit), null, seen: static function (TapeRow $entry, UnitState $state) use (&$minutes): void {
             if ('reading' === $entry->kind && null !== $state->warmSince) {
                 $minutes[$entry->id] = max(0.0, ($entry->observedSeconds() - $state->warmSince) / 60);
             }
@@ -193,6 +192,12 @@ final class Benches
         }
 
         return $state;
+    }
+
+    /** Nothing is on the tape yet. */
+    private static function begun(JobUnit $unit): UnitState
+    {
+        return UnitState::start((float) $unit->job->bookedInAt->format('U.u'));
     }
 
     private function read(JobUnit $unit): ?UnitState

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Yew\Core\Job\Entry;
 
-use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Bench;
 use Yew\Core\Job\EntryKind;
 
@@ -33,6 +32,6 @@ final class BookInKind implements EntryKind
 
     public function kept(array $payload): Remark
     {
-        return Remark::kept(Fields::of($payload));
+        return new Remark($payload);
     }
 }

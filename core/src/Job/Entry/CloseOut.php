@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Yew\Core\Job\Entry;
 
-use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
 use Yew\Core\Job\Statement;
@@ -15,18 +14,8 @@ use Yew\Core\Safety\Refusal;
 final readonly class CloseOut implements Statement
 {
     /** @param array<string, mixed> $payload {found, done, leftAlone, notLookedAt, outcome} */
-    private function __construct(private array $payload)
+    public function __construct(private array $payload)
     {
-    }
-
-    public static function kept(Fields $payload): self
-    {
-        $said = [];
-        foreach ($payload->names() as $name) {
-            $said[$name] = $payload->raw($name);
-        }
-
-        return new self($said);
     }
 
     public function toArray(): array
