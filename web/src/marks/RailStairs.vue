@@ -2,7 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import type { Bench } from '../api/client'
-import { choosable as choosablePart } from './choosable'
+import { partOf } from './partOf'
 
 type Tread = Bench['stairs'][number]
 const props = withDefaults(defineProps<{ treads: Tread[]; lit: string | null; caption?: string; choosable?: boolean }>(), { caption: 'expected' })
@@ -52,7 +52,7 @@ const drawn = computed<Drawn[]>(() => {
   })
 })
 const spoken = (t: Tread): string => `${t.name === t.node ? t.node : `${t.node} ${t.name}`}: ${t.measuredVolts === null ? 'not read' : `${whole(t.measuredVolts)} volts`}${t.expectedVolts === null ? '' : `, expected ${whole(t.expectedVolts)}`}${t.verdict === null ? '' : `, ${t.verdict}`}`
-const part = (t: Tread): Record<string, unknown> => choosablePart(spoken(t), props.choosable ? () => { emit('probe', t.key) } : null)
+const part = (t: Tread): Record<string, unknown> => partOf(spoken(t), props.choosable ? () => { emit('probe', t.key) } : null)
 </script>
 
 <template>
@@ -62,7 +62,7 @@ const part = (t: Tread): Record<string, unknown> => choosablePart(spoken(t), pro
         <line :x1="left" :x2="width - 8" :y1="y(v)" :y2="y(v)" :stroke="v === 0 ? 'var(--ink)' : 'var(--fine)'" :stroke-width="v === 0 ? 1.4 : 1" />
         <text :x="left - 6" :y="y(v) + 4" text-anchor="end" class="scale">{{ v }}</text>
       </g>
-      <g v-for="d in drawn" :key="d.tread.node" :class="{ tread: choosable }" v-bind="part(d.tread)">
+      <g v-for="d in drawn" :key="d.tread.node" v-bind="part(d.tread)">
         <rect :x="d.x - 6" y="8" :width="d.w + 12" :height="zero - 10" :class="['hit', { lit: d.tread.key === lit }]" rx="4" />
         <template v-if="d.tread.lowVolts !== null">
           <rect :x="d.x" :y="d.top" :width="d.w" :height="Math.max(1, d.bottom - d.top)" fill="var(--window)" />
@@ -77,7 +77,7 @@ const part = (t: Tread): Record<string, unknown> => choosablePart(spoken(t), pro
         <text :x="d.x + d.w / 2" :y="d.labelY + 17" text-anchor="middle" class="expected">{{ caption(d.tread) }}</text>
         <text :x="d.x + d.w / 2" :y="zero - 7" text-anchor="middle" class="name">{{ d.w + d.gap < 112 || d.tread.name === d.tread.node ? d.tread.node : `${d.tread.node} · ${d.tread.name}` }}</text>
       </g>
-      <g v-for="(t, i) in below" :key="t.node" :class="{ tread: choosable }" v-bind="part(t)">
+      <g v-for="(t, i) in below" :key="t.node" v-bind="part(t)">
         <rect :x="left + 4 + i * pitch" :y="zero + 3" :width="pitch - 12" height="40" :class="['hit', { lit: t.key === lit }]" rx="4" />
         <template v-if="t.lowVolts !== null && t.highVolts !== null">
           <rect :x="left + 8 + i * pitch" :y="yBelow(t.highVolts)" width="92" :height="yBelow(t.lowVolts) - yBelow(t.highVolts)" fill="var(--window)" />
@@ -100,8 +100,6 @@ svg { display: block; }
 .read { font: 700 22px var(--figures); fill: var(--ink); }
 .read.open { fill: var(--soft); }
 .read.small { font-size: 17px; }
-.tread { cursor: pointer; }
-.tread:focus-visible { outline: 3px solid var(--heart); }
 .hit { fill: transparent; }
 .hit.lit { fill: var(--lit); opacity: 0.75; }
 </style>

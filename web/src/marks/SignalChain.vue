@@ -2,7 +2,7 @@
 import { computed, useTemplateRef } from 'vue'
 import type { Schemas } from '../api/client'
 import { useElementSize } from '@vueuse/core'
-import { choosable } from './choosable'
+import { partOf } from './partOf'
 
 type Stage = Schemas['ChainStage']
 const props = defineProps<{ stages: Stage[]; lit: number | null; faults: number[] }>()
@@ -73,7 +73,7 @@ const volts = (s: Stage): string => s.outputs.map((o) => (o.volts === null ? '·
 const spoken = (s: Stage): string => `${nameOf(s)} ${typeOf(s)}, ${words[s.kind] ?? s.kind}, fed by ${s.supplies.join(' and ')}${s.from.length > 0 ? `, from ${s.from.join(' and ')}` : ''}`
 function part(s: Stage): Record<string, unknown> {
   const line = s.line
-  return choosable(spoken(s), line === null ? null : () => { emit('pick', line) })
+  return partOf(spoken(s), line === null ? null : () => { emit('pick', line) })
 }
 </script>
 
@@ -82,7 +82,7 @@ function part(s: Stage): Record<string, unknown> {
     <svg v-if="width > 0" :width="width" :height="height" role="group" aria-label="Signal chain">
       <g v-for="l in lines" :key="l.key"><path :d="l.path" class="wire" /><path :d="l.tip" class="tip" /></g>
       <g v-for="r in returns" :key="r.key"><path :d="r.path" class="loop" /><text :x="r.x" :y="r.y + 1" text-anchor="middle" class="loopname">{{ r.key }}</text></g>
-      <g v-for="d in drawn" :key="d.stage.id" :class="{ stage: d.stage.line !== null }" v-bind="part(d.stage)">
+      <g v-for="d in drawn" :key="d.stage.id" class="stage" v-bind="part(d.stage)">
         <rect :x="d.x" :y="d.y" :width="d.w" :height="d.h" rx="3" :class="{ lit: d.stage.line === lit, bad: d.stage.line !== null && faults.includes(d.stage.line) }" />
         <path v-if="d.stage.kind === 'output'" :d="`M${d.x + d.w - 22} ${d.y + d.h / 2 - 5}h6v10h-6zM${d.x + d.w - 16} ${d.y + d.h / 2 - 5}l8 -6v22l-8 -6z`" class="speaker" />
         <text :x="d.x + 9" :y="d.y + Math.min(22, d.h * 0.32)" class="name">{{ nameOf(d.stage) }}</text>
@@ -98,8 +98,6 @@ function part(s: Stage): Record<string, unknown> {
 <style scoped>
 .chain { width: 100%; height: 100%; min-height: 0; overflow: hidden; }
 svg { display: block; }
-.stage { cursor: pointer; }
-.stage:focus-visible { outline: 3px solid var(--heart); }
 rect { fill: var(--card); stroke: var(--ink); stroke-width: 1.6; }
 rect.lit { fill: var(--lit); }
 rect.bad { stroke: var(--out); stroke-width: 3; stroke-dasharray: 6 3; }

@@ -18,7 +18,7 @@ export interface PinMark {
 
 <script setup lang="ts">
 import { computed } from 'vue'
-import { choosable } from './choosable'
+import { partOf } from './partOf'
 import { placePins } from './geometry'
 
 /** A socket seen from below, each pin with what it is, or what was found there. */
@@ -46,7 +46,7 @@ const placed = computed(() => (props.tube.base === null || props.tube.pinCount =
     <circle :cx="middle.x" :cy="middle.y" r="56" fill="var(--paper)" stroke="var(--ink)" stroke-width="1.6" />
     <path v-if="tube.base === 'octal'" :d="`M${middle.x - 9} ${middle.y + 12}a9 9 0 1 1 18 0v6h-18z`" fill="var(--card)" stroke="var(--ink)" stroke-width="1.2" />
     <text v-if="tube.base === null" :x="middle.x" :y="middle.y + 5" text-anchor="middle" class="label">base not known</text>
-    <g v-for="p in placed" :key="p.number" :class="{ choosable: p.choosable }" v-bind="choosable(p.name, p.choosable ? () => { emit('choose', p.number) } : null, false)">
+    <g v-for="p in placed" :key="p.number" v-bind="partOf(p.name, p.choosable ? () => { emit('choose', p.number) } : null, false)">
       <circle :cx="p.x" :cy="p.y" :r="p.mark?.lit ? 13 : 9.5" :fill="p.mark?.lit ? 'var(--heart)' : 'var(--card)'" stroke="var(--ink)" stroke-width="1.4" :stroke-dasharray="p.mark?.faulty ? '3 2' : undefined" />
       <text :x="p.x" :y="p.y + 4.6" text-anchor="middle" class="pin" :fill="p.mark?.lit ? 'var(--sap)' : 'var(--ink)'">{{ p.number }}</text>{{ ' ' }}
       <text :x="p.labelX" :y="p.labelY + 4" :text-anchor="p.side" :class="['label', { figure: p.mark?.verdict, lit: p.mark?.lit, faulty: p.mark?.faulty }]" :style="p.mark?.verdict ? { fill: `var(--${p.mark.verdict})` } : undefined">{{ p.label }}</text>
@@ -62,6 +62,4 @@ svg { display: block; width: 100%; height: auto; max-height: 200px; }
 .label.figure { font: 700 14.5px var(--figures); }
 .label.lit { font-weight: 700; }
 .label.faulty { font-weight: 700; fill: var(--out); }
-.choosable { cursor: pointer; }
-.choosable:focus-visible { outline: 3px solid var(--heart); }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Schemas } from '../../api/client'
-import { choosable as choosablePart } from '../../marks/choosable'
+import { partOf } from '../../marks/partOf'
 
 type DrawnWinding = Schemas['IronDetail']['windings'][number]
 
@@ -30,13 +30,13 @@ const placed = computed(() => sides.value.flatMap((side) => side.windings.map((w
 })))
 const colour = (w: DrawnWinding): string => (w.verdict === null ? 'var(--soft)' : `var(--${w.verdict})`)
 const spoken = (w: DrawnWinding): string => [w.name, w.shown ?? `not measured, ${w.drawn} drawn`, w.verdict ?? ''].filter((said) => said !== '').join(', ')
-const part = (w: DrawnWinding): Record<string, unknown> => choosablePart(spoken(w), props.choosable(w.id) ? () => { emit('choose', w.id) } : null)
+const part = (w: DrawnWinding): Record<string, unknown> => partOf(spoken(w), props.choosable(w.id) ? () => { emit('choose', w.id) } : null)
 </script>
 
 <template>
   <svg class="card" :viewBox="`0 0 ${box.w} ${box.h}`" role="group" aria-label="The windings with their resistances">
     <line x1="194" x2="194" :y1="box.top" :y2="box.bottom" stroke="var(--ink)" stroke-width="2.4" /><line x1="206" x2="206" :y1="box.top" :y2="box.bottom" stroke="var(--ink)" stroke-width="2.4" />
-    <g v-for="w in placed" :key="w.id" :class="{ winding: choosable(w.id) }" v-bind="part(w)">
+    <g v-for="w in placed" :key="w.id" v-bind="part(w)">
       <rect :x="w.side.anchor === 'end' ? 4 : 244" :y="w.from - 6" width="152" :height="w.to - w.from + 12" rx="3" :fill="w.id === lit ? 'var(--lit)' : 'transparent'" />
       <path :d="w.d" fill="none" :stroke="colour(w)" stroke-width="2.6" :stroke-dasharray="w.shown === null ? '4 3' : undefined" />
       <path :d="`M${w.lead} ${w.from}H${w.side.x}M${w.lead} ${w.to}H${w.side.x}`" fill="none" stroke="var(--ink)" stroke-width="1.4" />
@@ -51,6 +51,4 @@ const part = (w: DrawnWinding): Record<string, unknown> => choosablePart(spoken(
 svg { width: 100%; min-height: 0; flex: 1 1 200px; }
 .name { font: 13px var(--words); fill: var(--soft); }
 .figure { font: 700 15px var(--figures); }
-.winding { cursor: pointer; }
-.winding:focus-visible { outline: 3px solid var(--heart); }
 </style>
