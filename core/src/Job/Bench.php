@@ -7,7 +7,6 @@ namespace Yew\Core\Job;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Reading\JudgedBench;
-use Yew\Core\Reading\ReadingLog;
 use Yew\Core\Safety\Hazard;
 use Yew\Core\Safety\OpenEnds;
 use Yew\Core\Safety\Refusal;
@@ -91,8 +90,7 @@ final class Bench
     public function readings(): JudgedBench
     {
         return $this->readings ??= new JudgedBench(
-            new ReadingLog($this->state->readings, $this->state->conditions, $this->state->chassis->state, $this->state->warmSince, $this->state->fitted, $this->now),
-            $this->sheetAsFitted(), $this->unit->wiredForVolts(), $this->unit->meters(), $this->unit->lastVisitVolts(), $this->unit->carried(), $this->unit->forecast(...),
+            $this->state->log($this->now), $this->sheetAsFitted(), $this->unit->wiredForVolts(), $this->unit->meters(), $this->unit->lastVisitVolts(), $this->unit->carried(), $this->unit->forecast(...), $this->unit->sisterUnits(),
         );
     }
 

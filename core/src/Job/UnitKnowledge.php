@@ -8,6 +8,7 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meters;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Drawn\DrawnParts;
+use Yew\Core\Reading\SisterUnit;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\SheetModel;
@@ -43,6 +44,9 @@ interface UnitKnowledge
 
     /** @return array<string, float> what was read last on the unit's other jobs, by point key */
     public function lastVisitVolts(): array;
+
+    /** @return list<SisterUnit> the other units on the job that are drawn like this one */
+    public function sisterUnits(): array;
 
     /** What was tested on the unit's other jobs. */
     public function lastVisitTests(): TestRecord;

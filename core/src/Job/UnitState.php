@@ -10,6 +10,7 @@ use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\CanonicalJson;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Quantity\CannotRead;
+use Yew\Core\Reading\ReadingLog;
 use Yew\Core\Reading\TakenReading;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Safety\Stop;
@@ -97,6 +98,12 @@ final class UnitState
         }
         $this->chassis = $entry->isRefused ? $this->chassis : $this->chassis->seen($entry->at);
         $this->lastObserved = max($this->lastObserved, $entry->at);
+    }
+
+    /** @param float $now seconds since the epoch */
+    public function log(float $now): ReadingLog
+    {
+        return new ReadingLog($this->readings, $this->conditions, $this->chassis->state, $this->warmSince, $this->fitted, $now);
     }
 
     public function latest(string $key): ?TakenReading

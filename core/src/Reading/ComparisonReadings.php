@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace Yew\Core\Reading;
 
-/** What else was read that bears on a reading: the sister's value, the last visit's, the state of the neighbours. */
+/** What else was read that bears on a reading: the sister's value, the other unit's, the last visit's, the state of the neighbours. */
 final readonly class ComparisonReadings
 {
     /**
-     * @param float|null $sisterVolts       read at the sister's place under the same conditions
-     * @param float|null $lastVisitVolts    read here on this unit's last visit
-     * @param bool       $neighboursHealthy points fed by the same node, or the node itself, read within their windows
-     * @param bool       $zeroBefore        the reading before this one, at the same place, was a dead zero too
-     * @param float|null $returnVolts       read where a grid returns to, under the same conditions
+     * @param float|null         $sisterVolts       read at the sister's place under the same conditions
+     * @param float|null         $lastVisitVolts    read here on this unit's last visit
+     * @param bool               $neighboursHealthy points fed by the same node, or the node itself, read within their windows
+     * @param bool               $zeroBefore        the reading before this one, at the same place, was a dead zero too
+     * @param float|null         $returnVolts       read where a grid returns to, under the same conditions
+     * @param SisterReading|null $otherUnit         read at the same place of another unit on the job
      */
     public function __construct(
         public ?string $sisterPlace = null,
@@ -21,6 +22,7 @@ final readonly class ComparisonReadings
         public bool $neighboursHealthy = false,
         public bool $zeroBefore = false,
         public ?float $returnVolts = null,
+        public ?SisterReading $otherUnit = null,
     ) {
     }
 
@@ -31,6 +33,6 @@ final readonly class ComparisonReadings
      */
     public function ofAnEarlierReading(bool $askedAgain): self
     {
-        return new self($this->sisterPlace, $this->sisterVolts, $this->lastVisitVolts, $askedAgain, false, $this->returnVolts);
+        return new self($this->sisterPlace, $this->sisterVolts, $this->lastVisitVolts, $askedAgain, false, $this->returnVolts, $this->otherUnit);
     }
 }

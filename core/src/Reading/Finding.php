@@ -18,6 +18,22 @@ final readonly class Finding
     {
     }
 
+    /**
+     * Where to look, by the current through the part that feeds the ancestor.
+     *
+     * @return string source | load | unload | dropper: before that part; what draws too much; what draws too little; the part itself
+     */
+    public function suspect(): string
+    {
+        return match (true) {
+            null === $this->current || null === $this->current->expectedAmperes => 'source',
+            'current-high' === $this->current->reasonCode => 'load',
+            \in_array($this->current->reasonCode, ['current-low', 'no-drop'], true) => 'unload',
+            'current-within' === $this->current->reasonCode => 'dropper',
+            default => 'source',
+        };
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {

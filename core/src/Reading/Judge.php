@@ -35,9 +35,8 @@ final class Judge
     /** Less than this share of the bias that belongs there is no bias (our choice). */
     private const LOST_SHARE = 0.1;
 
-    /** Windows between sisters, percent: shared rails, same electrodes (JUDGE-6, our choice). */
-    private const SISTER_RAIL_PERCENT = 3.0;
-    private const SISTER_PERCENT = 10.0;
+    /** Less at a sister is no reference for a point without a print, V (our choice). */
+    private const REFERENCE_VOLTS = 0.05;
 
     public static function judge(TestPoint $point, TypedReading $reading, ReadingContext $context, ComparisonReadings $near = new ComparisonReadings()): Judgement
     {
@@ -279,19 +278,22 @@ final class Judge
         };
     }
 
-    /** Nothing is printed: the sister or the last visit is the reference (JUDGE-6). */
+    /** Nothing is printed: the sister, the other unit or the last visit is the reference (JUDGE-6). */
     private static function againstSister(Judgement $base, TestPoint $point, float $volts, ComparisonReadings $near): Judgement
     {
-        $other = $near->sisterVolts ?? $near->lastVisitVolts;
-        if (null === $other || abs($other) < 0.05) {
+        $otherUnit = true === $near->otherUnit?->isReference() ? $near->otherUnit : null;
+        [$reference, $other, $name] = match (true) {
+            null !== $near->sisterVolts => ['sister', $near->sisterVolts, $near->sisterPlace],
+            null !== $otherUnit?->volts => ['other-unit', $otherUnit->volts, $otherUnit->unitName],
+            default => ['last-visit', $near->lastVisitVolts, null],
+        };
+        if (null === $other || abs($other) < self::REFERENCE_VOLTS) {
             return $base->because(Verdict::CannotSay, 'nothing-to-compare');
         }
-        $percent = PointKind::Rail === $point->kind ? self::SISTER_RAIL_PERCENT : self::SISTER_PERCENT;
-        $half = abs($other) * $percent / 100;
+        $half = abs($other) * Beside::percent($point) / 100;
         $window = new Bounds($other - $half, $other + $half, 'default');
-        $reference = null === $near->sisterVolts ? 'last-visit' : 'sister';
         $share = abs($volts - $other) / $half;
-        $figures = [...$base->figures, 'sisterPlace' => $near->sisterPlace, 'referenceVolts' => $other, 'deviationVolts' => $volts - $other, 'deviationPercent' => 100 * ($volts / $other - 1)];
+        $figures = [...$base->figures, 'sisterPlace' => $name, 'referenceVolts' => $other, 'deviationVolts' => $volts - $other, 'deviationPercent' => 100 * ($volts / $other - 1)];
         $judged = new Judgement(Verdict::CannotSay, $base->marks, '', $figures, $reference, $volts, $other, $window, $base->halfWidth95Volts);
         if ($share > 1.0) {
             return $judged->because(Verdict::Out, 'unlike-'.$reference);
@@ -300,19 +302,23 @@ final class Judge
         return $judged->because($share > self::WATCH_SHARE ? Verdict::Watch : Verdict::Within, 'like-'.$reference);
     }
 
-    /** Within the print, but unlike its sister: worth a look (JUDGE-6). */
+    /** Within the print, but unlike its sister, or unlike the other unit where that was sound: worth a look (JUDGE-6). */
     private static function beside(Judgement $judged, TestPoint $point, float $volts, ComparisonReadings $near): Judgement
     {
-        if (null === $near->sisterVolts || abs($near->sisterVolts) < 0.5) {
+        $inside = $judged->verdict->severity() <= Verdict::Watch->severity();
+        $deviation = Beside::deviation($volts, $near->sisterVolts);
+        if (null !== $deviation) {
+            $figures = ['sisterPlace' => $near->sisterPlace, 'sisterVolts' => $near->sisterVolts, 'sisterDeviationPercent' => $deviation];
+            $judged = $inside && abs($deviation) > Beside::percent($point) ? $judged->because(Verdict::Watch, 'unlike-its-sister', $figures) : $judged->because($judged->verdict, $judged->reasonCode, $figures);
+        }
+        $other = $near->otherUnit;
+        $deviation = Beside::deviation($volts, $other?->volts);
+        if (null === $other || null === $deviation) {
             return $judged;
         }
-        $deviation = 100 * ($volts / $near->sisterVolts - 1);
-        $limit = PointKind::Rail === $point->kind ? self::SISTER_RAIL_PERCENT : self::SISTER_PERCENT;
-        $figures = ['sisterPlace' => $near->sisterPlace, 'sisterVolts' => $near->sisterVolts, 'sisterDeviationPercent' => $deviation];
-        if (abs($deviation) > $limit && $judged->verdict->severity() <= Verdict::Watch->severity()) {
-            return $judged->because(Verdict::Watch, 'unlike-its-sister', $figures);
-        }
+        $figures = ['otherUnit' => $other->unitName, 'otherUnitVolts' => $other->volts, 'otherUnitDeviationPercent' => $deviation];
+        $unlike = $inside && 'unlike-its-sister' !== $judged->reasonCode && $other->isSound() && abs($deviation) > Beside::percent($point);
 
-        return $judged->because($judged->verdict, $judged->reasonCode, $figures);
+        return $unlike ? $judged->because(Verdict::Watch, 'apart-from-other-unit', $figures) : $judged->because($judged->verdict, $judged->reasonCode, $figures);
     }
 }

@@ -40,6 +40,7 @@ final class JudgedBench
      * @param array<string, float>                                  $lastVisit  volts by point key, from the unit's earlier jobs
      * @param FittedChanges                                         $carried    what earlier jobs changed on the unit
      * @param (\Closure(Conditions, FittedChanges): ?Forecast)|null $forecaster what the sheet's circuit makes of conditions and changes
+     * @param list<SisterUnit>                                      $sisters    the other units on the job that are drawn alike
      */
     public function __construct(
         private readonly ReadingLog $log,
@@ -49,6 +50,7 @@ final class JudgedBench
         private readonly array $lastVisit,
         private readonly FittedChanges $carried = new FittedChanges(),
         private readonly ?\Closure $forecaster = null,
+        private readonly array $sisters = [],
     ) {
         $points = $records = [];
         foreach ($sheet->points ?? [] as $point) {
@@ -111,7 +113,7 @@ final class JudgedBench
     {
         $records = $this->log->readings[$point->key()] ?? [];
         if (!isset($this->records[$point->key()]) || [] === $records) {
-            return new JudgedPoint($point, Expectation::at($point, $this->contextNow()), null, null);
+            return new JudgedPoint($point, Expectation::at($point, $this->contextNow()), null, null, beside: Beside::all($point, null, $near));
         }
         $newest = $records[\count($records) - 1];
         $judgements = array_map(fn (TakenReading $r): Judgement => $this->marked(Judge::judge($point, $r->typed(), $this->contextOf($r), $r === $newest ? $near : $near->ofAnEarlierReading(\in_array($r->then['reasonCode'] ?? null, Deciding::UNTIL_PROBED_AGAIN, true))), $r), $records);
@@ -123,7 +125,7 @@ final class JudgedBench
         $context = $this->contextOf($record);
         $figure = null === $judgement->volts ? null : $context->meter?->figure($point->function, $judgement->volts, $record->resolution, $record->entryId);
 
-        return new JudgedPoint($point, Expectation::at($point, $context), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure, $record === $newest ? null : $judgements[\count($judgements) - 1], $this->isOvertaken($newest) ? Expectation::at($point, $this->contextNow()) : null);
+        return new JudgedPoint($point, Expectation::at($point, $context), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure, $record === $newest ? null : $judgements[\count($judgements) - 1], $this->isOvertaken($newest) ? Expectation::at($point, $this->contextNow()) : null, Beside::all($point, $judgement, $near));
     }
 
     /** What one reading says by itself, whatever else was read at its place. */
@@ -202,19 +204,40 @@ final class JudgedBench
     {
         $key = $point->key();
         $own = $this->records[$key] ?? null;
-        $sisterKey = null === $point->sister ? null : TestPoint::keyOf($point->sister, $point->function);
-        $sister = null === $sisterKey ? null : $this->records[$sisterKey] ?? null;
-        $sisterVolts = null;
-        if (null !== $sister && null !== $own && 'value' === $sister->kind->value) {
-            $ratio = ($own->conditions->mainsVolts() ?? 1.0) / ($sister->conditions->mainsVolts() ?? $own->conditions->mainsVolts() ?? 1.0);
-            $sisterVolts = $sister->value * $ratio;
-        }
         $healthy = null !== $own && $this->mayBeDeadZero($own) && $this->hasHealthyNeighbour($point);
         $earlier = $this->log->readings[$key] ?? [];
         $before = $earlier[\count($earlier) - 2] ?? null;
         $reason = $before->then['reasonCode'] ?? null;
 
-        return new ComparisonReadings($point->sister, $sisterVolts, $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own));
+        return new ComparisonReadings($point->sister, $this->sisterVolts($point, $own), $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own), $this->otherUnit($key, $own));
+    }
+
+    /** What the place's sister on this unit read, at the mains of the reading here. */
+    private function sisterVolts(TestPoint $point, ?TakenReading $own): ?float
+    {
+        $sister = null === $point->sister ? null : $this->records[TestPoint::keyOf($point->sister, $point->function)] ?? null;
+        if (null === $sister || ReadingKind::Value !== $sister->kind) {
+            return null;
+        }
+        $theirs = $sister->conditions->mainsVolts();
+        $ours = ($own->conditions ?? $this->log->conditions)->mainsVolts();
+
+        return null === $theirs || null === $ours ? $sister->value : $sister->value * $ours / $theirs;
+    }
+
+    /** The first of the other units whose reading there can be compared; else the first that was read there at all. */
+    private function otherUnit(string $key, ?TakenReading $own): ?SisterReading
+    {
+        $found = null;
+        foreach ($this->sisters as $sister) {
+            $reading = $sister->beside($key, $own->conditions ?? $this->log->conditions, $this->wiredFor, $this->log->now);
+            if (null !== $reading?->volts) {
+                return $reading;
+            }
+            $found ??= $reading;
+        }
+
+        return $found;
     }
 
     /** What was read where a grid returns to, under conditions that have not moved since. */

@@ -15,8 +15,9 @@ final readonly class JudgedPoint
      * @param Judgement|null $judgement of the reading that decides
      * @param Judgement|null $newest    of the newest, where an earlier one decides
      * @param Expected|null  $next      for the next reading, where conditions or parts changed since the newest
+     * @param list<Beside>   $beside    other figures to lay beside it
      */
-    public function __construct(public TestPoint $point, public Expected $expected, public ?Judgement $judgement, public ?Figure $figure, public ?Judgement $newest = null, private ?Expected $next = null)
+    public function __construct(public TestPoint $point, public Expected $expected, public ?Judgement $judgement, public ?Figure $figure, public ?Judgement $newest = null, private ?Expected $next = null, public array $beside = [])
     {
     }
 

@@ -132,6 +132,11 @@ final class FakeUnit implements UnitKnowledge
         return [];
     }
 
+    public function sisterUnits(): array
+    {
+        return [];
+    }
+
     public function lastVisitTests(): TestRecord
     {
         return new TestRecord();

@@ -12,6 +12,7 @@ use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Station\Practice;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Access\Role;
+use Yew\Server\Http\Moment;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Schematic\Schematics;
 use Yew\Server\Sheet\Entity\SheetVersion;
@@ -144,7 +145,7 @@ final class DemoShop
             'payload' => $payload,
             'device' => 'demo '.$job->tag,
             'counter' => ++$this->counter,
-            'observedAt' => $this->ago($minutesAgo)->format('Y-m-d\TH:i:s.v\Z'),
+            'observedAt' => Moment::text($this->ago($minutesAgo)),
         ]);
         if (null !== $entry->refusal) {
             throw new \LogicException(\sprintf('the demo tape was refused: %s %s %s', $kind, json_encode($payload), json_encode($entry->refusal)));

@@ -7,11 +7,12 @@ namespace Yew\Server\Report;
 use Symfony\Component\Serializer\Encoder\CsvEncoder;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Codec\BadData;
+use Yew\Server\Http\Moment;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Shop\ShopMeters;
 use Yew\Server\Tape\Benches;
-use Yew\Server\Tape\BenchView;
 use Yew\Server\Tape\Entity\TapeEntry;
+use Yew\Server\Tape\PointView;
 use Yew\Server\Tape\TapeReader;
 
 /** Every reading of a job as CSV: one row an entry, refused ones too, with what was said of it then. */
@@ -60,7 +61,7 @@ final readonly class ReadingsCsv
         return [
             'tag' => $job->tag,
             'sequence' => $entry->jobSequence,
-            'observedAt' => $entry->observedAt->format('Y-m-d\TH:i:s.v\Z'),
+            'observedAt' => Moment::text($entry->observedAt),
             'place' => $scalar($p['place'] ?? $p['island'] ?? null),
             'function' => $scalar($p['function'] ?? 'dc-volts'),
             'text' => self::harmless(\is_string($p['text'] ?? null) ? $p['text'] : ''),
@@ -73,7 +74,7 @@ final readonly class ReadingsCsv
             'lowVolts' => $scalar($window['lowVolts'] ?? null),
             'highVolts' => $scalar($window['highVolts'] ?? null),
             'inletVolts' => $scalar($inlet),
-            'limiter' => BenchView::limiter($conditions),
+            'limiter' => PointView::limiter($conditions),
             'tubesOut' => null === $conditions->tubesOut() ? null : implode(' ', $conditions->tubesOut()),
             'standby' => $conditions->states('standby') ? ($conditions->inStandby() ? 'standby' : 'play') : null,
             'warmMinutes' => null === $warmMinutes ? null : round($warmMinutes, 1),

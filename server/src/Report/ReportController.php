@@ -12,6 +12,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Symfony\Component\Uid\Uuid;
 use Yew\Server\Access\Entity\Person;
+use Yew\Server\Http\Moment;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Jobs;
 use Yew\Server\Report\Entity\IssuedReport;
@@ -82,12 +83,12 @@ final readonly class ReportController
     /** @return array<string, mixed> */
     private static function described(IssuedReport $report): array
     {
-        return ['id' => $report->id, 'issuedAt' => $report->issuedAt->format('Y-m-d\TH:i:s.v\Z'), 'issuedBy' => $report->issuedBy, 'sha256' => $report->sha256, 'ready' => true, 'stage' => ReportStage::Ready->value];
+        return ['id' => $report->id, 'issuedAt' => Moment::text($report->issuedAt), 'issuedBy' => $report->issuedBy, 'sha256' => $report->sha256, 'ready' => true, 'stage' => ReportStage::Ready->value];
     }
 
     /** @return array<string, mixed> */
     private function asked(ReportOrder $order): array
     {
-        return ['id' => $order->id, 'issuedAt' => $order->askedAt->format('Y-m-d\TH:i:s.v\Z'), 'issuedBy' => $order->askedBy, 'sha256' => null, 'ready' => false, 'stage' => $order->stageAt($this->clock->now())->value];
+        return ['id' => $order->id, 'issuedAt' => Moment::text($order->askedAt), 'issuedBy' => $order->askedBy, 'sha256' => null, 'ready' => false, 'stage' => $order->stageAt($this->clock->now())->value];
     }
 }

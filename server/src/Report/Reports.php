@@ -24,6 +24,7 @@ use Yew\Server\Station\StationView;
 use Yew\Server\Tape\Benches;
 use Yew\Server\Tape\BenchView;
 use Yew\Server\Tape\EntryView;
+use Yew\Server\Tape\PointView;
 use Yew\Server\Tape\TapeDoor;
 use Yew\Server\Tape\TapeReader;
 use Yew\Server\Wording\Wording;
@@ -159,7 +160,7 @@ final readonly class Reports
             $volts = is_numeric($then['inletVolts']) ? (float) $then['inletVolts'] : null;
             $own[$point['key']] = implode(', ', array_filter([
                 $volts !== $now->mainsVolts() ? (null === $volts ? 'mains not said' : \sprintf('mains %g V', $volts)) : '',
-                $then['limiter'] !== BenchView::limiter($now) ? ('none' === $then['limiter'] ? 'no limiter' : (\is_string($then['limiter']) ? $then['limiter'] : 'limiter not said')) : '',
+                $then['limiter'] !== PointView::limiter($now) ? ('none' === $then['limiter'] ? 'no limiter' : (\is_string($then['limiter']) ? $then['limiter'] : 'limiter not said')) : '',
                 $out !== $now->tubesOut() ? (null === $out ? 'tubes not said' : ([] === $out ? 'all tubes in' : implode(' ', $out).' out')) : '',
                 $then['standby'] !== $now->inStandby() ? (true === $then['standby'] ? 'in standby' : 'not in standby') : '',
                 is_numeric($then['warmMinutes']) && $then['warmMinutes'] < ReadingContext::WARM_MINUTES ? \sprintf('after %.0f min', $then['warmMinutes']) : '',

@@ -20,6 +20,7 @@ use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Sheet\SupplyNode;
 use Yew\Core\Sheet\TestPoint;
 use Yew\Server\Access\Entity\Person;
+use Yew\Server\Http\Moment;
 use Yew\Server\Http\Refused;
 use Yew\Server\Sheet\Entity\Sheet;
 use Yew\Server\Sheet\Entity\SheetVersion;
@@ -89,7 +90,7 @@ final readonly class SheetController
         }
         $versions = [];
         foreach ($this->em->getRepository(SheetVersion::class)->findBy(['sheet' => $version->sheet], ['number' => 'DESC']) as $other) {
-            $versions[] = ['id' => $other->id, 'number' => $other->number, 'madeAt' => $other->madeAt->format('Y-m-d\TH:i:s.v\Z'), 'madeBy' => $other->madeBy, 'hash' => $other->hash];
+            $versions[] = ['id' => $other->id, 'number' => $other->number, 'madeAt' => Moment::text($other->madeAt), 'madeBy' => $other->madeBy, 'hash' => $other->hash];
         }
 
         return [

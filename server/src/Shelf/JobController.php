@@ -11,6 +11,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Http\Body;
+use Yew\Server\Http\Moment;
 use Yew\Server\Job\Entity\AmplifierOwner;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
@@ -87,9 +88,9 @@ final readonly class JobController
             'unitCount' => \count($job->units()),
             'complaint' => $job->complaint,
             'shelfState' => $job->shelfState()->value,
-            'shelfSince' => $job->shelfSince()->format('Y-m-d\TH:i:s.v\Z'),
+            'shelfSince' => Moment::text($job->shelfSince()),
             'waitsFor' => $job->waitsFor(),
-            'bookedInAt' => $job->bookedInAt->format('Y-m-d\TH:i:s.v\Z'),
+            'bookedInAt' => Moment::text($job->bookedInAt),
         ];
     }
 

@@ -13,6 +13,7 @@ use Yew\Core\Job\Bench;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Access\Role;
 use Yew\Server\Http\Body;
+use Yew\Server\Http\Moment;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Jobs;
@@ -77,7 +78,7 @@ final readonly class BenchController
     /** Nothing came since: nothing is looked up. */
     private function nothing(): JsonResponse
     {
-        return new JsonResponse(['entries' => [], 'benches' => null, 'summaries' => null, 'board' => null, 'serverTime' => $this->clock->now()->format('Y-m-d\TH:i:s.v\Z')]);
+        return new JsonResponse(['entries' => [], 'benches' => null, 'summaries' => null, 'board' => null, 'serverTime' => Moment::text($this->clock->now())]);
     }
 
     /**
@@ -95,7 +96,7 @@ final readonly class BenchController
             'benches' => $full ? array_map($this->bench->of(...), $benches) : null,
             'summaries' => $full ? array_map(fn (Bench $b): array => ['unitId' => $b->unit->unitId(), 'stations' => $this->stations->summary($b)], $benches) : null,
             'board' => null === $shown || !$shown->unit->stations()->has($station) ? null : $this->stations->of($shown, $station),
-            'serverTime' => $this->clock->now()->format('Y-m-d\TH:i:s.v\Z'),
+            'serverTime' => Moment::text($this->clock->now()),
             ...$more,
         ]);
     }

@@ -44,7 +44,15 @@ final class Benches
     /** @param float $now seconds since the epoch */
     public function at(JobUnit $unit, UnitState $state, float $now): Bench
     {
-        return new Bench($state, new StoredUnit($unit, $this->sources), $now);
+        return new Bench($state, new StoredUnit($unit, $this->sources, $this->state(...)), $now);
+    }
+
+    /** @return non-empty-list<string> ids of every charge island that the unit's sheet knows */
+    public function islands(JobUnit $unit): array
+    {
+        $version = $unit->sheetVersionId();
+
+        return Bench::islandIds(null === $version ? null : $this->sources->sheets->decoded($version));
     }
 
     public function state(JobUnit $unit): UnitState
@@ -177,7 +185,7 @@ final class Benches
      */
     private function folded(JobUnit $unit, UnitState $state, ?TapePosition $from, ?\DateTimeImmutable $until = null, bool $keeps = false, ?\Closure $seen = null): UnitState
     {
-        $islands = Bench::islandIds((new StoredUnit($unit, $this->sources))->sheet());
+        $islands = $this->islands($unit);
         $withdrawn = $this->tape->withdrawn($unit->job->id, $unit->unit->id);
         $entries = $this->tape->ofUnit($unit->job->id, $unit->unit->id, $from, $until);
         $newest = max([0, ...array_map(static fn (TapeRow $e): int => $e->unitSequence, $entries)]);

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Server\Tape;
 
 use Yew\Core\Codec\Fields;
+use Yew\Server\Http\Moment;
 use Yew\Server\Tape\Entity\TapeEntry;
 use Yew\Server\Tape\Entry\EntryFaces;
 use Yew\Server\Tape\Entry\EntryWords;
@@ -30,7 +31,7 @@ final readonly class EntryView
             'personId' => $entry->personId,
             'device' => $entry->device,
             'counter' => $entry->counter,
-            'observedAt' => $entry->observedAt->format('Y-m-d\TH:i:s.v\Z'),
+            'observedAt' => Moment::text($entry->observedAt),
             'sequence' => $entry->jobSequence,
             'headline' => $words->headline,
             'line' => null === $entry->refusal ? $words->line : $this->refusal($entry),

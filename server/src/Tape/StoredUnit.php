@@ -11,6 +11,8 @@ use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Job\EntryKinds;
 use Yew\Core\Job\EntryTrace;
 use Yew\Core\Job\UnitKnowledge;
+use Yew\Core\Job\UnitState;
+use Yew\Core\Reading\SisterUnit;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\SheetModel;
@@ -23,7 +25,8 @@ use Yew\Server\Job\Entity\JobUnit;
 /** A unit on a job as core asks for it, fetched from the database and the caches. */
 final readonly class StoredUnit implements UnitKnowledge
 {
-    public function __construct(private JobUnit $unit, private UnitSources $sources)
+    /** @param \Closure(JobUnit): UnitState $states how the other units on the job are now */
+    public function __construct(private JobUnit $unit, private UnitSources $sources, private \Closure $states)
     {
     }
 
@@ -74,6 +77,30 @@ final readonly class StoredUnit implements UnitKnowledge
     public function lastVisitVolts(): array
     {
         return $this->sources->tape->lastVisit($this->unit->unit->id, $this->unit->job->id);
+    }
+
+    public function sisterUnits(): array
+    {
+        $sisters = [];
+        foreach ($this->unit->job->units() as $other) {
+            if ($other->unit->id !== $this->unit->unit->id && $this->isDrawnLike($other)) {
+                $state = ($this->states)($other);
+                $sisters[] = new SisterUnit('' === $other->unit->serial ? $other->unit->model : $other->unit->serial, $other->unit->wiredForVolts, $state->log($state->lastObserved));
+            }
+        }
+
+        return $sisters;
+    }
+
+    /** Of the same sheet, whichever its version; where neither has one, of the same make. */
+    private function isDrawnLike(JobUnit $other): bool
+    {
+        [$ours, $theirs] = [$this->unit->sheetVersionId(), $other->sheetVersionId()];
+        if (null === $ours || null === $theirs) {
+            return $ours === $theirs && [$this->unit->unit->maker, $this->unit->unit->model] === [$other->unit->maker, $other->unit->model];
+        }
+
+        return $ours === $theirs || $this->sources->sheets->version($ours)->sheet->id === $this->sources->sheets->version($theirs)->sheet->id;
     }
 
     public function lastVisitTests(): TestRecord

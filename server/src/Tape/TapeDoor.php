@@ -12,7 +12,6 @@ use Yew\Core\Bench\ObservedTime;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\CanonicalJson;
 use Yew\Core\Codec\Fields;
-use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
 use Yew\Core\Job\Entry\Correction;
 use Yew\Core\Job\Entry\SheetChosen;
@@ -44,7 +43,6 @@ final readonly class TapeDoor
         private TapeReader $tape,
         private Benches $benches,
         private EntryKinds $kinds,
-        private UnitSources $sources,
         private Jobs $jobs,
     ) {
     }
@@ -227,7 +225,7 @@ final readonly class TapeDoor
         if (null !== $takenBack) {
             return $this->benches->refolded($unit, TapePosition::of($late && $stored->observedAt < $takenBack->observedAt ? $stored : $takenBack));
         }
-        $state = $past->after($entry, Bench::islandIds((new StoredUnit($unit, $this->sources))->sheet()));
+        $state = $past->after($entry, $this->benches->islands($unit));
         if ($late) {
             return $this->benches->continued($unit, $state, TapePosition::of($stored));
         }

@@ -10,7 +10,7 @@ use Yew\Core\Test\Reason;
 /** Makes sentences of core's codes and figures: one catalogue (server/wording/en.json) for API, screen and paper. */
 final class Wording
 {
-    /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>}|null */
+    /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>}|null */
     private ?array $catalogue = null;
     /** @var array<string, string>|null */
     private ?array $words = null;
@@ -57,6 +57,16 @@ final class Wording
     public function current(string $code, array $figures): string
     {
         return $this->fill($this->catalogue()['currents'][$code] ?? $code, $figures);
+    }
+
+    /**
+     * What a figure laid beside a reading says of it.
+     *
+     * @param array<string, mixed> $figures
+     */
+    public function beside(string $code, array $figures): string
+    {
+        return $this->fill($this->catalogue()['beside'][$code] ?? '', $figures);
     }
 
     /** @param array<string, mixed> $figures */
@@ -157,11 +167,11 @@ final class Wording
         };
     }
 
-    /** @return array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>} */
+    /** @return array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>} */
     private function catalogue(): array
     {
         if (null === $this->catalogue) {
-            /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>} $data the file is ours; a test reads every code through it */
+            /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>} $data the file is ours; a test reads every code through it */
             $data = json_decode((string) file_get_contents($this->root.'/server/wording/en.json'), true, 8, \JSON_THROW_ON_ERROR);
             $this->catalogue = $data;
         }

@@ -5,7 +5,6 @@ import { useBench } from './bench'
 
 const bench = useBench()
 const route = useRoute()
-const ends = computed(() => bench.bench?.openEnds)
 interface Stop { to: RouteLocationRaw; key: string; title: string; done: boolean; bad: number; now: boolean; next: boolean }
 const fixed = (name: string, title: string, done: boolean): Stop => ({ to: { name, params: { jobId: route.params['jobId'] ?? '' } }, key: name, title, done, bad: 0, now: route.name === name, next: false })
 /** Every station that the server has, in the order of the work. */
@@ -16,18 +15,20 @@ const stations = computed<Stop[]>(() => [
     return { to: { name: 'station', params: { jobId: route.params['jobId'] ?? '', station: s.station } }, key: s.station, title: s.title, done: s.isDone, bad: s.bad.length, now, next: !now && !s.isDone && bench.bench?.proposedStation === s.station }
   }),
   fixed('schematic', 'Schematic', false),
-  fixed('close-out', 'Close-out', bench.bench?.closeOut !== null),
+  fixed('close-out', 'Close-out', bench.benches.length > 0 && bench.benches.every((b) => b.closeOut !== null)),
 ])
-const waits = computed(() => {
-  const e = ends.value
-  if (e === undefined || bench.bench?.closeOut !== null) return []
+/** What is open on any unit that is not closed out; its serial before it where there are several. */
+const waits = computed(() => bench.benches.filter((b) => b.closeOut === null).flatMap((b) => {
+  const e = b.openEnds
+  const unit = bench.units.find((u) => u.id === b.unitId)
+  const of = bench.units.length > 1 ? `${unit?.serial === '' ? unit.model : unit?.serial ?? ''}: ` : ''
   return [
     e.unread.length > 0 ? `${e.unread.length} not read` : '',
     e.stale.length > 0 ? `${e.stale.length} stale` : '',
     e.provisional.length > 0 ? `${e.provisional.length} provisional` : '',
     e.deviating.length > 0 ? `${e.deviating.length} out, not let stand` : '',
-  ].filter((s) => s !== '')
-})
+  ].filter((s) => s !== '').map((s) => of + s)
+}))
 </script>
 
 <template>

@@ -16,9 +16,9 @@ const whole = (v: number | null): string => (v === null ? '·' : Math.abs(v) < 1
 
 const above = computed(() => props.treads.filter((t) => !t.belowZero))
 const below = computed(() => props.treads.filter((t) => t.belowZero))
-const highest = computed(() => Math.max(50, ...above.value.flatMap((t) => [t.highVolts ?? 0, t.measuredVolts ?? 0, drawnAt(t) ?? 0])))
+const highest = computed(() => Math.max(50, ...above.value.flatMap((t) => [t.highVolts ?? 0, t.measuredVolts ?? 0, drawnAt(t) ?? 0, t.otherUnit?.volts ?? 0])))
 const step = computed(() => [10, 20, 50, 100, 200, 500].find((s) => highest.value / s <= 6) ?? 1000)
-const deepest = computed(() => Math.max(1, ...below.value.map((t) => Math.max(Math.abs(drawnAt(t) ?? 0), Math.abs(t.lowVolts ?? 0), Math.abs(t.measuredVolts ?? 0)))))
+const deepest = computed(() => Math.max(1, ...below.value.map((t) => Math.max(Math.abs(drawnAt(t) ?? 0), Math.abs(t.lowVolts ?? 0), Math.abs(t.measuredVolts ?? 0), Math.abs(t.otherUnit?.volts ?? 0)))))
 const zero = computed(() => height.value - (below.value.length > 0 ? 46 : 12))
 /** Where the tread is drawn to be: expected today or, before the mains is stated, as printed. */
 const drawnAt = (t: Tread): number | null => t.expectedVolts ?? t.printedVolts
@@ -51,7 +51,9 @@ const drawn = computed<Drawn[]>(() => {
     }
   })
 })
-const spoken = (t: Tread): string => `${t.name === t.node ? t.node : `${t.node} ${t.name}`}: ${t.measuredVolts === null ? 'not read' : `${whole(t.measuredVolts)} volts`}${t.expectedVolts === null ? '' : `, expected ${whole(t.expectedVolts)}`}${t.verdict === null ? '' : `, ${t.verdict}`}`
+const spoken = (t: Tread): string => `${t.name === t.node ? t.node : `${t.node} ${t.name}`}: ${t.measuredVolts === null ? 'not read' : `${whole(t.measuredVolts)} volts`}${t.expectedVolts === null ? '' : `, expected ${whole(t.expectedVolts)}`}${t.verdict === null ? '' : `, ${t.verdict}`}${t.otherUnit === null ? '' : `; ${t.otherUnit.name} ${whole(t.otherUnit.volts)}`}`
+/** The other unit whose rails are marked beside these. */
+const other = computed(() => props.treads.find((t) => t.otherUnit !== null)?.otherUnit?.name)
 const part = (t: Tread): Record<string, unknown> => partOf(spoken(t), props.choosable ? () => { emit('probe', t.key) } : null)
 </script>
 
@@ -70,12 +72,17 @@ const part = (t: Tread): Record<string, unknown> => partOf(spoken(t), props.choo
         </template>
         <line v-if="drawnAt(d.tread) !== null" :x1="d.x" :x2="d.x + d.w" :y1="y(drawnAt(d.tread) ?? 0)" :y2="y(drawnAt(d.tread) ?? 0)" stroke="var(--soft)" stroke-width="1.4" stroke-dasharray="5 4" />
         <path v-if="d.parent !== null" :d="`M${d.x - d.gap} ${d.parent}H${d.x - d.gap / 2}V${y(d.tread.measuredVolts ?? drawnAt(d.tread) ?? 0)}H${d.x}`" fill="none" :stroke="d.colour" stroke-width="2" :stroke-dasharray="d.tread.measuredVolts === null ? '3 4' : undefined" />
+        <path v-if="d.tread.otherUnit !== null" :d="`M${d.x + d.w + 5} ${y(d.tread.otherUnit.volts)}l10 -6v12z`" class="other" />
         <line v-if="d.tread.measuredVolts !== null" :x1="d.x - 4" :x2="d.x + d.w + 4" :y1="y(d.tread.measuredVolts)" :y2="y(d.tread.measuredVolts)" :stroke="d.colour" stroke-width="5" />
         <text v-if="d.tread.via !== null && d.tread.fedFrom !== null && d.parent === null" :x="d.x + d.w / 2" :y="Math.min(d.top, y(d.tread.measuredVolts ?? drawnAt(d.tread) ?? 0)) - 8" text-anchor="middle" class="via">from {{ d.tread.fedFrom }} by {{ d.tread.via }}</text>
         <text v-if="d.tread.via !== null && d.parent !== null" :x="d.x - d.gap / 2" :y="d.parent - 18" text-anchor="middle" class="via"><tspan v-for="(word, i) in [d.tread.via.split(' ')[0], d.tread.via.split(' ').slice(1).join(' ')]" :key="i" :x="d.x - d.gap / 2" :dy="i === 0 ? 0 : 13">{{ word }}</tspan></text>
         <text v-if="d.tread.measuredVolts !== null || d.tread.expectedVolts !== null" :x="d.x + d.w / 2" :y="d.labelY" text-anchor="middle" :class="['read', { open: d.tread.measuredVolts === null }]">{{ whole(d.tread.measuredVolts) }}</text>
         <text :x="d.x + d.w / 2" :y="d.labelY + 17" text-anchor="middle" class="expected">{{ caption(d.tread) }}</text>
         <text :x="d.x + d.w / 2" :y="zero - 7" text-anchor="middle" class="name">{{ d.w + d.gap < 112 || d.tread.name === d.tread.node ? d.tread.node : `${d.tread.node} · ${d.tread.name}` }}</text>
+      </g>
+      <g v-if="other !== undefined" aria-hidden="true">
+        <path :d="`M${width - 24} 12l10 -6v12z`" class="other" />
+        <text :x="width - 30" y="17" text-anchor="end" class="expected">{{ other }}</text>
       </g>
       <g v-for="(t, i) in below" :key="t.node" v-bind="part(t)">
         <rect :x="left + 4 + i * pitch" :y="zero + 3" :width="pitch - 12" height="40" :class="['hit', { lit: t.key === lit }]" rx="4" />
@@ -84,8 +91,9 @@ const part = (t: Tread): Record<string, unknown> => partOf(spoken(t), props.choo
           <path :d="`M${left + 14 + i * pitch} ${yBelow(t.highVolts)}h-6V${yBelow(t.lowVolts)}h6M${left + 94 + i * pitch} ${yBelow(t.highVolts)}h6V${yBelow(t.lowVolts)}h-6`" fill="none" stroke="var(--ink)" stroke-width="1.7" />
         </template>
         <line v-if="t.measuredVolts !== null" :x1="left + 4 + i * pitch" :x2="left + 104 + i * pitch" :y1="yBelow(t.measuredVolts)" :y2="yBelow(t.measuredVolts)" :stroke="`var(--${t.verdict ?? 'cannot-say'})`" stroke-width="5" />
-        <text :x="left + 112 + i * pitch" :y="zero + 26" class="read small">{{ whole(t.measuredVolts) }}</text>
-        <text :x="left + 172 + i * pitch" :y="zero + 25" class="expected">{{ pitch < 340 ? t.node : t.name }}{{ caption(t) === '' ? '' : `, ${caption(t)}` }}</text>
+        <path v-if="t.otherUnit !== null" :d="`M${left + 105 + i * pitch} ${yBelow(t.otherUnit.volts)}l7 -5v10z`" class="other" />
+        <text :x="left + (t.otherUnit === null ? 112 : 120) + i * pitch" :y="zero + 26" class="read small">{{ whole(t.measuredVolts) }}</text>
+        <text :x="left + 176 + i * pitch" :y="zero + 25" class="expected">{{ pitch < 340 ? t.node : t.name }}{{ caption(t) === '' ? '' : `, ${caption(t)}` }}</text>
       </g>
     </svg>
   </div>
@@ -100,6 +108,7 @@ svg { display: block; }
 .read { font: 700 22px var(--figures); fill: var(--ink); }
 .read.open { fill: var(--soft); }
 .read.small { font-size: 17px; }
+.other { fill: var(--paper); stroke: var(--ink); stroke-width: 1.5; }
 .hit { fill: transparent; }
 .hit.lit { fill: var(--lit); opacity: 0.75; }
 </style>

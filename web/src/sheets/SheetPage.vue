@@ -48,7 +48,7 @@ const ohms = (v: unknown): string => { const n = Number(v); return n >= 1e6 ? `$
 const treads = computed<Bench['stairs']>(() => list(supply.value['nodes']).flatMap((n) => {
   const printed = points.value.find((p) => p['place'] === n['id'])?.['printedVolts']
   const part = list(doc.value['parts']).find((p) => p['id'] === n['through'])
-  return typeof printed !== 'number' ? [] : [{ node: text(n['id']), key: text(n['id']), name: text(n['name']), fedFrom: text(n['fedFrom']) || null, via: part === undefined ? null : `${part['kind'] === 'choke' ? 'choke' : text(part['id'])} ${ohms(part['ohms'])}`, printedVolts: printed, belowZero: printed < 0, expectedVolts: null, lowVolts: null, highVolts: null, measuredVolts: null, verdict: null }]
+  return typeof printed !== 'number' ? [] : [{ node: text(n['id']), key: text(n['id']), name: text(n['name']), fedFrom: text(n['fedFrom']) || null, via: part === undefined ? null : `${part['kind'] === 'choke' ? 'choke' : text(part['id'])} ${ohms(part['ohms'])}`, printedVolts: printed, belowZero: printed < 0, expectedVolts: null, lowVolts: null, highVolts: null, measuredVolts: null, verdict: null, otherUnit: null }]
 }))
 
 function edit(): void {

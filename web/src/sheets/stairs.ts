@@ -10,7 +10,7 @@ export function tread(rail: Rail, expected: number | null, measured: number | nu
   return {
     node: rail.node, key: rail.node, name: rail.name, fedFrom: rail.fedFrom,
     via: rail.through === null || rail.throughOhms === null ? null : `${rail.choke ? 'choke' : rail.through.includes('/') ? 'R' : rail.through} ${ohms(rail.throughOhms)}`,
-    printedVolts: null, belowZero: (expected ?? measured ?? 0) < 0, expectedVolts: expected, lowVolts: null, highVolts: null, measuredVolts: measured, verdict: null,
+    printedVolts: null, belowZero: (expected ?? measured ?? 0) < 0, expectedVolts: expected, lowVolts: null, highVolts: null, measuredVolts: measured, verdict: null, otherUnit: null,
   }
 }
 

@@ -7,8 +7,8 @@ namespace Yew\Server\Tape\Entry;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
-use Yew\Server\Tape\BenchView;
 use Yew\Server\Tape\Entity\TapeEntry;
+use Yew\Server\Tape\PointView;
 use Yew\Server\Wording\Wording;
 
 /** Conditions were stated. */
@@ -66,7 +66,7 @@ final class ConditionsFace extends ShippedFace
     private static function limiters(array $fact): string
     {
         try {
-            $words = BenchView::limiter(Conditions::decode($fact));
+            $words = PointView::limiter(Conditions::decode($fact));
         } catch (BadData) {
             return 'limiters';
         }

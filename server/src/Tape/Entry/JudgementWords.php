@@ -7,8 +7,8 @@ namespace Yew\Server\Tape\Entry;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Reading\Verdict;
-use Yew\Server\Tape\BenchView;
 use Yew\Server\Tape\Entity\TapeEntry;
+use Yew\Server\Tape\PointView;
 use Yew\Server\Wording\Wording;
 
 /** What was said of an entry when it was taken, in one line. */
@@ -28,12 +28,12 @@ final readonly class JudgementWords
         }
         $expected = $judgement->raw('expectedVolts');
         if (Verdict::CannotSay === $verdict || !is_numeric($expected)) {
-            return BenchView::words($verdict, null).': '.$this->wording->reason($judgement->optionalText('reasonCode'), Fields::named($judgement->raw('figures')));
+            return PointView::words($verdict, null).': '.$this->wording->reason($judgement->optionalText('reasonCode'), Fields::named($judgement->raw('figures')));
         }
         $given = $entry->payload['function'] ?? null;
         $function = MeterFunction::tryFrom(\is_string($given) ? $given : '') ?? MeterFunction::DcVolts;
 
-        return BenchView::words($verdict, $judgement->optionalString('direction')).' ('.BenchView::expectedFigure((float) $expected, $function).(MeterFunction::DcAmperes === $function ? ' mA' : '').' expected)';
+        return PointView::words($verdict, $judgement->optionalString('direction')).' ('.PointView::expectedFigure((float) $expected, $function).(MeterFunction::DcAmperes === $function ? ' mA' : '').' expected)';
     }
 
     /** Of a test: what it says; then the part’s word where that is another verdict: a good answer does not clear a condemned part, nor name it. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { NButton, NInput, NSelect } from 'naive-ui'
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useSession } from '../../access/session'
 import { api, ask } from '../../api/client'
 import { useBench, type Payloads } from '../../frame/bench'
@@ -11,15 +11,24 @@ const bench = useBench()
 const session = useSession()
 const queries = useQueryClient()
 const jobId = computed(() => bench.job?.id ?? '')
-const form = reactive<Payloads['close-out']>({ found: '', done: '', leftAlone: '', notLookedAt: '', outcome: 'measured-only' })
+const blank = (): Payloads['close-out'] => ({ found: '', done: '', leftAlone: '', notLookedAt: '', outcome: 'measured-only' })
+/** What is written of each unit, as it stands on the page. */
+const forms = ref<Record<string, Payloads['close-out']>>({})
+const form = computed(() => forms.value[bench.unit?.id ?? ''] ?? blank())
+const called = (u: { maker: string; model: string; serial: string }): string => `${u.model} ${u.serial}`.trim()
 const moveTo = ref<Payloads['shelf-move']['to']>('ready')
 const waitsFor = ref('')
 const error = ref('')
 const busy = ref(false)
 
-watch(() => bench.bench?.closeOut, (c, before) => {
-  if (c !== null && c !== undefined && before === undefined) Object.assign(form, c)
+watch(() => bench.benches, (all) => {
+  for (const b of all) forms.value[b.unitId] ??= { ...blank(), ...(b.closeOut ?? {}) }
 }, { immediate: true })
+/** Whether a unit was not closed out yet, or is closed out otherwise than the page has it. */
+const isNews = (unitId: string): boolean => {
+  const told = bench.benches.find((b) => b.unitId === unitId)?.closeOut
+  return told === null || told === undefined || JSON.stringify({ ...blank(), ...told }) !== JSON.stringify(forms.value[unitId])
+}
 
 const reports = useQuery({ queryKey: computed(() => ['reports', jobId.value]), queryFn: () => ask(api.GET('/api/jobs/{jobId}/reports', { params: { path: { jobId: jobId.value } } })), refetchInterval: (q) => (q.state.data?.some((r) => !r.ready && r.stage !== 'failed') === true ? 400 : false) })
 const stages = { waiting: 'waiting…', gathering: 'gathering what was measured…', typesetting: 'setting the pages…', ready: '', failed: 'could not be made; ask for it again' }
@@ -27,7 +36,7 @@ const options = (pairs: [string, string][]): { value: string; label: string }[] 
 /** What is open on every unit of the job; its name before it where there are several. */
 const ends = computed(() => bench.benches.flatMap((b) => {
   const unit = bench.units.find((u) => u.id === b.unitId)
-  const of = bench.units.length > 1 ? `${unit?.model ?? ''} ${unit?.serial ?? ''}: ` : ''
+  const of = bench.units.length > 1 && unit !== undefined ? `${called(unit)}: ` : ''
   const e = b.openEnds
   return [
     ...bench.stationsOf(b.unitId).filter((s) => s.station !== 'voltages').map((s) => ({ title: `${of}${s.title}, to be put right`, places: s.bad })),
@@ -46,7 +55,7 @@ async function makeReport(): Promise<void> {
   error.value = ''
   busy.value = true
   try {
-    for (const u of bench.units) await bench.write('close-out', { ...form }, u.id)
+    for (const u of bench.units.filter((u) => isNews(u.id))) await bench.write('close-out', { ...blank(), ...forms.value[u.id] }, u.id)
     await waitUntilSent()
     if (bench.mine.some((w) => w.stuck === null)) throw new Error('The server is away; the report is made when everything typed has reached it.')
     await ask(api.POST('/api/jobs/{jobId}/reports', { params: { path: { jobId: jobId.value } } }))
@@ -72,6 +81,10 @@ async function move(): Promise<void> {
       <p v-for="e in ends" :key="e.title"><b>{{ e.title }}</b> <span class="m">{{ e.places.length }}</span> <span class="soft">{{ e.places.slice(0, 9).join(', ') }}{{ e.places.length > 9 ? '…' : '' }}</span></p>
     </section>
     <form v-if="session.mayWrite" class="grid" @submit.prevent="makeReport">
+      <div v-if="bench.units.length > 1" class="wide whose" role="group" aria-label="Whose words these are">
+        <button v-for="u in bench.units" :key="u.id" type="button" class="other" :aria-pressed="u.id === bench.unit?.id" @click="bench.choose(u.id)">{{ called(u) }}</button>
+        <span class="soft small">each is closed out in its own words <kbd>j</kbd></span>
+      </div>
       <div><label class="said" for="found">What was found, in plain words</label><n-input v-model:value="form.found" type="textarea" :rows="2" placeholder="" :input-props="{ id: 'found' }" /></div>
       <div><label class="said" for="done">What was done</label><n-input v-model:value="form.done" type="textarea" :rows="2" placeholder="" :input-props="{ id: 'done' }" /></div>
       <div><label class="said" for="left">What was left alone, and why</label><n-input v-model:value="form.leftAlone" type="textarea" :rows="2" placeholder="" :input-props="{ id: 'left' }" /></div>
@@ -105,6 +118,9 @@ async function move(): Promise<void> {
 .station { padding: 14px 22px; overflow-y: auto; height: 100%; display: grid; gap: 14px; align-content: start; }
 .ends { padding: 10px 16px; display: grid; gap: 4px; border-left: 4px solid var(--watch); }
 .grid { display: grid; grid-template-columns: 1fr 1fr; gap: 12px 18px; }
+.whose { display: flex; flex-wrap: wrap; align-items: center; gap: 8px; }
+.other { font: 600 15px var(--words); min-height: 40px; padding: 0 14px; border: 1px solid var(--line); border-radius: 4px; background: var(--card); color: var(--ink); cursor: pointer; }
+.other[aria-pressed='true'] { box-shadow: inset 0 0 0 2px var(--heart); background: var(--sap); }
 .make { align-self: end; }
 .wide { grid-column: 1 / -1; }
 .files { display: grid; grid-template-columns: 1.3fr 1fr 1.2fr; gap: 22px; border-top: 1px solid var(--line); padding-top: 12px; }

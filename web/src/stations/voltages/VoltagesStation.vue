@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, useTemplateRef } from 'vue'
 import { RouterLink } from 'vue-router'
+import type { Point } from '../../api/client'
 import { useSession } from '../../access/session'
 import { useBench } from '../../frame/bench'
 import { useNow, lasting } from '../../frame/time'
@@ -38,8 +39,14 @@ const currents = computed(() => {
   const part = treads.value.find((t) => t.node === finding.value?.node)?.via?.split(' ')[0]
   return (bench.bench?.currents ?? []).filter((c) => c.verdict !== 'within').sort((a, b) => Number(b.part === part) - Number(a.part === part))
 })
+/** The point that is asked for now where figures lie beside it; else the one written last. */
+const compared = computed(() => {
+  const target = probe.current.value
+  const asked = target?.kind === 'point' && target.point.beside.length > 0 ? target.point : undefined
+  return asked ?? points.value.find((p) => p.key === probe.lastWritten.value && p.beside.length > 0)
+})
 /** Plate against screen of the tube in view, when the voltages leave a short open. */
-const beside = computed(() => bench.bench?.platesAgainstScreens.find((p) => p.tube === socket.value?.position && p.verdict !== 'within'))
+const alikeScreen = computed(() => bench.bench?.platesAgainstScreens.find((p) => p.tube === socket.value?.position && p.verdict !== 'within'))
 const finding = computed(() => bench.bench?.findings[0])
 const mains = computed(() => {
   const b = bench.bench
@@ -64,6 +71,8 @@ const warming = computed(() => {
 const foreign = computed(() => (bench.bench?.fitted ?? []).filter((f) => !f.counted).map((f) => f.text))
 const milli = (a: number): string => `${(a * 1000).toPrecision(3)} mA`
 
+const besideName = (b: Point['beside'][number]): string => (b.kind === 'sister' ? `sister ${b.name}` : b.kind === 'other-unit' ? b.name : 'last visit')
+
 function choose(key: string): void {
   probe.choose(key)
   line.value?.focus()
@@ -86,9 +95,16 @@ function choose(key: string): void {
       <div v-if="points.length > 0" class="lower">
         <point-table :points="points" :lit="lit" @probe="choose" />
         <div v-if="socket !== undefined" class="card socket">
+          <dl v-if="compared !== undefined" class="beside small">
+            <dt>{{ compared.name }}</dt><dd class="m">{{ compared.reading?.shown ?? '·' }}</dd>
+            <template v-for="b in compared.beside" :key="b.kind">
+              <dt class="soft">{{ besideName(b) }}</dt><dd class="m">{{ b.shown }}</dd>
+              <dd v-if="b.sentence !== ''" :class="['says', { apart: b.says === 'unlike' || b.says === 'both-deviate' }]">{{ b.sentence }}</dd>
+            </template>
+          </dl>
           <p class="small soft">{{ socket.position }} · {{ socket.type }} · from below</p>
           <socket-map :tube="socket" :pins="pins" @choose="(pin) => choose(pins[pin]?.key ?? '')" />
-          <p v-if="beside !== undefined" class="small current"><span :class="['verdict', beside.verdict]">{{ beside.verdict === 'watch' ? 'watch' : 'cannot say' }}</span>: {{ beside.sentence }}</p>
+          <p v-if="alikeScreen !== undefined" class="small current"><span :class="['verdict', alikeScreen.verdict]">{{ alikeScreen.verdict === 'watch' ? 'watch' : 'cannot say' }}</span>: {{ alikeScreen.sentence }}</p>
           <p v-for="c in currents.slice(0, 2)" :key="c.part" class="small current" :title="c.sentence"><b class="m">{{ c.part }} {{ milli(c.amperes) }}</b> <span :class="['verdict', c.verdict]">{{ c.verdict === 'cannot-say' ? 'cannot say' : c.reasonCode.replace('current-', '').replace('-', ' ') }}</span><span v-if="c.expectedAmperes !== null && c.verdict !== 'cannot-say'" class="m soft"> ({{ milli(c.expectedAmperes).replace(' mA', '') }})</span></p>
         </div>
       </div>
@@ -103,6 +119,11 @@ function choose(key: string): void {
 .stairs { position: relative; flex: 1.05; min-height: 170px; }
 .lower { flex: 1; min-height: 190px; display: grid; grid-template-columns: minmax(0, 1fr) 206px; gap: 10px; }
 .socket { padding: 4px 6px; overflow: hidden; }
+.beside { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0 8px; margin: 0 0 3px; padding-bottom: 3px; border-bottom: 1px solid var(--fine); line-height: 1.3; }
+.beside dt { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.beside dd { margin: 0; text-align: right; font-weight: 700; }
+.beside .says { grid-column: 1 / -1; font-weight: 400; color: var(--soft); }
+.beside .apart { color: var(--watch); font-weight: 600; }
 .current { border-top: 1px solid var(--fine); padding-top: 2px; line-height: 1.25; }
 .stop { background: var(--sap); border: 3px solid var(--danger); color: var(--danger); border-radius: 4px; padding: 5px 12px; font-size: 18px; font-weight: 700; }
 @media (max-width: 1100px) { .lower { grid-template-columns: minmax(0, 1fr) 180px; } }
