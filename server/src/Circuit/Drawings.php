@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Circuit;
 
+use Symfony\Contracts\Service\ResetInterface;
 use Psr\Cache\CacheItemPoolInterface;
 use Psr\Log\LoggerInterface;
 use Yew\Core\Circuit\BadCircuit;
@@ -22,7 +23,7 @@ use Yew\Server\Sheet\SheetShelf;
  *
  * It depends on nothing but the sheet, its calibration, the parts, and the versions of core and tube data.
  */
-final class Drawings
+final class Drawings implements ResetInterface
 {
     /** Before the key, in the cache; another number where DrawnParts holds something else. */
     private const FORM = 'drawn.1.';
@@ -32,6 +33,12 @@ final class Drawings
 
     public function __construct(private readonly SheetShelf $sheets, private readonly Calibrations $calibrations, private readonly TubeCatalogue $tubes, private readonly CacheItemPoolInterface $circuitPool, private readonly LoggerInterface $logger)
     {
+    }
+
+    /** The next request knows nothing of this one. */
+    public function reset(): void
+    {
+        $this->known = [];
     }
 
     public function of(string $sheetVersionId, FittedChanges $made): DrawnParts

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Circuit;
 
+use Symfony\Contracts\Service\ResetInterface;
 use Psr\Cache\CacheItemPoolInterface;
 use Psr\Log\LoggerInterface;
 use Yew\Core\Bench\Conditions;
@@ -23,7 +24,7 @@ use Yew\Server\Sheet\SheetShelf;
  * A forecast is a few numbers per place; it depends on nothing but the sheet, its calibration, what is fitted, the conditions
  * that the circuit sees, and the versions of core and tube data.
  */
-final class Forecasts
+final class Forecasts implements ResetInterface
 {
     /** Conditions that change what the circuit does. */
     private const SEEN = ['source', 'limiters', 'inletVolts', 'tubes', 'standby', 'bleeder'];
@@ -38,6 +39,12 @@ final class Forecasts
         private readonly CacheItemPoolInterface $circuitPool,
         private readonly LoggerInterface $logger,
     ) {
+    }
+
+    /** The next request knows nothing of this one. */
+    public function reset(): void
+    {
+        $this->known = [];
     }
 
     /** Null where the sheet holds no circuit, or the circuit has no answer under these conditions. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Sheet;
 
+use Symfony\Contracts\Service\ResetInterface;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Cache\CacheItemInterface;
 use Psr\Cache\CacheItemPoolInterface;
@@ -20,7 +21,7 @@ use Yew\Server\Sheet\Entity\Sheet;
 use Yew\Server\Sheet\Entity\SheetVersion;
 
 /** The shop's circuit sheets: import, new versions, and the decoded form that core works with. */
-final class SheetShelf
+final class SheetShelf implements ResetInterface
 {
     /** Before a version's id, in the cache; another number where a line says something else. */
     private const LINE = 'sheet-line.1.';
@@ -30,6 +31,12 @@ final class SheetShelf
 
     public function __construct(private readonly EntityManagerInterface $em, private readonly SheetCodec $codec, private readonly ClockInterface $clock, private readonly CacheItemPoolInterface $circuitPool)
     {
+    }
+
+    /** The next request knows nothing of this one. */
+    public function reset(): void
+    {
+        $this->decoded = [];
     }
 
     public function decoded(string $versionId): CoreSheet

@@ -4,18 +4,25 @@ declare(strict_types=1);
 
 namespace Yew\Server\Shop;
 
+use Symfony\Contracts\Service\ResetInterface;
 use Doctrine\ORM\EntityManagerInterface;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Bench\Meters;
 use Yew\Server\Shop\Entity\ShopMeter;
 
 /** The shop’s meters, read once a request. */
-final class ShopMeters
+final class ShopMeters implements ResetInterface
 {
     private ?Meters $meters = null;
 
     public function __construct(private readonly EntityManagerInterface $em)
     {
+    }
+
+    /** The next request knows nothing of this one. */
+    public function reset(): void
+    {
+        $this->meters = null;
     }
 
     public function find(?string $id): ?Meter

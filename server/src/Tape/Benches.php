@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tape;
 
+use Symfony\Contracts\Service\ResetInterface;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Clock\ClockInterface;
 use Yew\Core\Codec\BadData;
@@ -21,7 +22,7 @@ use Yew\Server\Tape\Entity\StoredProjection;
 use Yew\Server\Tape\Entity\TapeEntry;
 
 /** Keeps the folded state of each unit on a job, and makes it anew from the tape when asked. */
-final class Benches
+final class Benches implements ResetInterface
 {
     /** Of the stored form: where it is another, the tape is folded anew. */
     private const FORM = 2;
@@ -33,6 +34,12 @@ final class Benches
 
     public function __construct(private readonly EntityManagerInterface $em, private readonly TapeReader $tape, private readonly EntryKinds $kinds, private readonly Stations $stations, private readonly UnitSources $sources, private readonly Checkpoints $checkpoints, private readonly ClockInterface $clock)
     {
+    }
+
+    /** The next request knows nothing of this one. */
+    public function reset(): void
+    {
+        $this->states = $this->benches = [];
     }
 
     /** A unit as it is now. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tape;
 
+use Symfony\Contracts\Service\ResetInterface;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Uid\Uuid;
@@ -21,7 +22,7 @@ use Yew\Core\Test\TestRecord;
 use Yew\Server\Tape\Entity\TapeEntry;
 
 /** Reads the tape. */
-final class TapeReader
+final class TapeReader implements ResetInterface
 {
     /** @var array<string, array<string, float>> volts by point key, by unit and job; other jobs do not change while one request is answered */
     private array $lastVisits = [];
@@ -33,6 +34,12 @@ final class TapeReader
 
     public function __construct(private readonly EntityManagerInterface $em, private readonly Connection $connection, private readonly Stations $stations)
     {
+    }
+
+    /** The next request knows nothing of this one. */
+    public function reset(): void
+    {
+        $this->lastVisits = $this->fittedBefore = $this->testsBefore = [];
     }
 
     public function find(string $id): ?TapeEntry

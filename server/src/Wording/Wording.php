@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace Yew\Server\Wording;
 
+use Symfony\Contracts\Service\ResetInterface;
 use Yew\Core\Quantity\Engineering;
 use Yew\Core\Test\Reason;
 
 /** Makes sentences of core's codes and figures: one catalogue (server/wording/en.json) for API, screen and paper. */
-final class Wording
+final class Wording implements ResetInterface
 {
     /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>}|null */
     private ?array $catalogue = null;
@@ -17,6 +18,12 @@ final class Wording
 
     public function __construct(private readonly string $root, private readonly Vocabulary $vocabulary)
     {
+    }
+
+    /** The next request knows nothing of this one. */
+    public function reset(): void
+    {
+        $this->words = null;
     }
 
     /** @return array<string, string> the shop's words by the code's words: plate => anode */

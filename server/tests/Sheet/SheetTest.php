@@ -44,7 +44,6 @@ final class SheetTest extends ServerTestCase
     public function testTheListOfSheetsIsOneQueryHoweverManyThereAre(): void
     {
         $queries = function (): int {
-            $this->client->disableReboot();
             $holder = self::getContainer()->get('doctrine.debug_data_holder');
             $holder->reset();
             self::assertNotSame([], $this->getList('/api/sheets'));

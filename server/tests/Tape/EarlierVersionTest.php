@@ -34,7 +34,7 @@ final class EarlierVersionTest extends ServerTestCase
             $told = self::flat(self::getContainer()->get(BenchView::class)->of($bench));
             $then = $job->objects('benches')[0];
             foreach (['state', 'conditions', 'warm', 'missing', 'points', 'stairs', 'findings', 'currents', 'platesAgainstScreens', 'fitted', 'closeOut', 'openEnds'] as $part) {
-                self::assertEqualsWithDelta(self::flat([$then->raw($part)]), [$told[$part]], 1e-9, $job->string('tag').' '.$part);
+                self::assertEqualsWithDelta(self::flat([$then->raw($part)]), [self::asItWas($told[$part])], 1e-9, $job->string('tag').' '.$part);
             }
             self::assertEqualsWithDelta(self::charge($then->objects('islands')), self::charge(Fields::of($told)->objects('islands')), 1e-9, $job->string('tag'));
             foreach (['look', 'iron', 'capacitors', 'resistors'] as $station) {
@@ -113,6 +113,12 @@ final class EarlierVersionTest extends ServerTestCase
         }
 
         return $all;
+    }
+
+    /** Without what that version did not tell. */
+    private static function asItWas(mixed $told): mixed
+    {
+        return \is_array($told) ? array_map(self::asItWas(...), array_diff_key($told, ['beside' => true, 'otherUnit' => true])) : $told;
     }
 
     /** @return array<mixed> as it goes over the wire, without what only one of two equal accounts may have */
