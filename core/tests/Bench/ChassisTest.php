@@ -138,6 +138,14 @@ final class ChassisTest extends TestCase
         self::assertNotNull($early->provedUntil(self::ISLANDS), 'less than ten minutes apart proves nothing new');
     }
 
+    public function testQuietIsLessThanAVolt(): void
+    {
+        $twice = static fn (float $first, float $second): ?float => Chassis::bookedIn(0)->prove('A', self::read($first, 100), 100, ['A'])->prove('A', self::read($second, 700), 700, ['A'])->provedUntil(['A']);
+        self::assertNull($twice(0.95, 0.95), 'it holds until power is applied again');
+        self::assertNotNull($twice(0.95, 1.05));
+        self::assertNotNull($twice(1.05, 0.95));
+    }
+
     public function testPowerForgetsEveryProof(): void
     {
         $on = self::dead(100)->declare(ChassisState::Ramping, 200)->declare(ChassisState::Energised, 300);

@@ -140,4 +140,35 @@ final class ConditionsTest extends TestCase
     {
         return Conditions::decode(array_map(static fn (mixed $v): array => ['value' => $v, 'how' => null === $v ? 'unknown' : 'measured', 'at' => null], $facts));
     }
+
+    /** @return iterable<string, array{string, mixed, bool}> field, what is stated, whether it is taken */
+    public static function limits(): iterable
+    {
+        yield 'a mains of one volt' => ['inletVolts', 1.0, true];
+        yield 'of less' => ['inletVolts', 0.99, false];
+        yield 'of 500 V' => ['inletVolts', 500, true];
+        yield 'of more' => ['inletVolts', 501, false];
+        yield 'a variac at one volt' => ['source', ['kind' => 'variac', 'volts' => 1.0], true];
+        yield 'at less' => ['source', ['kind' => 'variac', 'volts' => 0.99], false];
+        $lamp = ['kind' => 'lamp', 'watts' => 60];
+        yield 'three limiters in one lead' => ['limiters', [$lamp, $lamp, $lamp], true];
+        yield 'a fourth' => ['limiters', [$lamp, $lamp, $lamp, $lamp], false];
+        $clip = static fn (float $ohms): array => ['clipped' => true, 'ohms' => $ohms, 'node' => 'A'];
+        yield 'a discharge resistor of 470 Ω' => ['bleeder', $clip(470), true];
+        yield 'one that burns at once' => ['bleeder', $clip(469), false];
+        yield 'one of 100 kΩ' => ['bleeder', $clip(100e3), true];
+        yield 'one that takes all day' => ['bleeder', $clip(101e3), false];
+    }
+
+    #[DataProvider('limits')]
+    public function testWhatCanBeStated(string $field, mixed $value, bool $taken): void
+    {
+        try {
+            self::stated([$field => $value]);
+            self::assertTrue($taken, 'it was taken');
+        } catch (BadData $e) {
+            self::assertFalse($taken, $e->getMessage());
+            self::assertStringStartsWith('conditions.'.$field, $e->path);
+        }
+    }
 }

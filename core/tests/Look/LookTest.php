@@ -9,17 +9,23 @@ use PHPUnit\Framework\TestCase;
 use Yew\Core\Bench\FuseFamily;
 use Yew\Core\Bench\FuseMark;
 use Yew\Core\Codec\BadData;
+use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Look\DateCode;
 use Yew\Core\Look\FuseCheck;
 use Yew\Core\Look\LookJudge;
 use Yew\Core\Look\LookPlan;
+use Yew\Core\Look\LookStation;
 use Yew\Core\Look\LookTestKind;
 use Yew\Core\Look\MainsConversion;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Station\BenchFacts;
+use Yew\Core\Station\Item;
+use Yew\Core\Station\Practice;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestKind;
 use Yew\Core\Test\TestRecord;
+use Yew\Core\Tests\Tube\ShippedTubes;
 
 final class LookTest extends TestCase
 {
@@ -206,5 +212,49 @@ final class LookTest extends TestCase
         self::assertSame(['mains', 'F1', 'C1'], array_map(static fn ($i): string => $i->part, \array_slice($items, 0, 3)));
         self::assertSame('T1', $items[\count($items) - 1]->part);
         self::assertTrue($items[0]->steps[0]->isOpen());
+    }
+
+    /** @return iterable<string, array{TestKind, string, string, string, string, string}> test, subject, what is typed on the one side of a limit and what is said of it, then on the other */
+    public static function limits(): iterable
+    {
+        yield 'SAFE-4a, a tenth of an ohm at the inlet' => [LookTestKind::EarthBond, '', '0.099', 'earth-good', '0.101', 'earth-high'];
+        yield 'SAFE-4a, a fifth through a cord' => [LookTestKind::EarthBond, 'cord', '0.199', 'earth-good', '0.201', 'earth-high'];
+        yield 'no lead at all from a kilohm on' => [LookTestKind::EarthBond, 'cord', '>990', 'earth-high', '>1.01k', 'earth-open'];
+        yield 'a megohm to the chassis' => [LookTestKind::MainsInsulation, '', '500/1.01M', 'mains-tight', '500/0.99M', 'mains-leaks'];
+        yield 'nine tenths of 500 V' => [LookTestKind::MainsInsulation, '', '451/>50M', 'mains-tight', '449/>50M', 'mains-tested-low'];
+    }
+
+    #[DataProvider('limits')]
+    public function testBothSidesOfALimit(TestKind $kind, string $subject, string $inside, string $said, string $outside, string $saidThere): void
+    {
+        $code = static fn (string $text): string => LookJudge::judge(TakenTest::typed($kind, 'x', $subject, $text))[0]->code;
+        self::assertSame([$said, $saidThere], [$code($inside), $code($outside)]);
+    }
+
+    public function testAFuseOfSixTimesTheRunningCurrent(): void
+    {
+        $code = static fn (float $running): string => FuseCheck::judge(FuseMark::read('T5A'), null, 230, 230, true, $running)[0]->code;
+        self::assertSame(['fuse-plausible', 'fuse-far-over-running'], [$code(0.84), $code(0.83)], 'four times its headroom of one and a half');
+        self::assertSame(['fuse-plausible', 'fuse-under-running'], [$code(4.9), $code(5.1)]);
+    }
+
+    public function testHowFarAWindingReaches(): void
+    {
+        $possible = static fn (float $mains): bool => MainsConversion::plan('single', [220.0], $mains, 50.0, 50.0, null, null)['possible'];
+        self::assertSame([true, false, true, false], [$possible(235.0), $possible(236.0), $possible(205.0), $possible(204.0)], 'seven per cent');
+    }
+
+    public function testAMarkLongerThanAnyIsNone(): void
+    {
+        self::assertCount(1, DateCode::read('549'.str_repeat(' ', 13).'6122', 2026)['candidates']);
+        $this->expectException(BadData::class);
+        DateCode::read('549'.str_repeat(' ', 14).'6122', 2026);
+    }
+
+    public function testMainsOfAnotherCountry(): void
+    {
+        $says = static fn (float $mains): array => array_map(static fn (Reason $r): string => $r->code, array_merge(...array_map(static fn (Item $i): array => 'mains' === $i->part ? $i->judged->reasons : [], (new LookStation())->board(new BenchFacts(new TestRecord(), [], [], null, DrawnParts::listed(null), ShippedTubes::catalogue(), new Practice(mainsVolts: $mains), 117.0, 2026))->items)));
+        self::assertSame([[], ['wired-for-other-mains']], [$says(117 / 1.119), $says(117 / 1.121)]);
+        self::assertSame([[], ['wired-for-other-mains']], [$says(117 / 0.881), $says(117 / 0.879)]);
     }
 }

@@ -10,6 +10,7 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\Calibration\Calibration;
+use Yew\Core\Circuit\Calibration\PredictionBand;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Reading\Bounds;
 use Yew\Core\Reading\Expectation;
@@ -111,6 +112,7 @@ final class ModelTest extends TestCase
         $window = Expectation::at($point, $context)->window ?? throw new \LogicException('no window');
         self::assertGreaterThanOrEqual(0.2 * $belongs - 1e-9, $window->high - $belongs);
         self::assertLessThanOrEqual(0.4 * $belongs + 1e-9, $window->high - $belongs, 'widened at most to twice');
+        self::assertEqualsWithDelta((new Bounds(0.8 * $belongs, 1.2 * $belongs, 'default'))->widened(PredictionBand::NINETY_FIVE * $cathode->deviation)->high, $window->high, 1e-9, 'a fifth, and the spread of tubes');
         self::assertSame([Verdict::Within, 'within'], [$judge($belongs)->verdict, $judge($belongs)->reasonCode]);
         self::assertSame([Verdict::Within, Verdict::Out], [$judge($window->high - 1e-4)->verdict, $judge($window->high + 1e-4)->verdict]);
         self::assertSame(['high', 'low'], [$judge(2 * $belongs)->reasonCode, $judge(0.3 * $belongs)->reasonCode]);

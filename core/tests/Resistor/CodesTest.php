@@ -49,6 +49,28 @@ final class CodesTest extends TestCase
         }
     }
 
+    public function testEveryToleranceHasItsColourAndItsLetter(): void
+    {
+        // IEC 60062, from memory.
+        foreach (['brown' => 1.0, 'red' => 2.0, 'orange' => 0.05, 'yellow' => 0.02, 'green' => 0.5, 'blue' => 0.25, 'violet' => 0.1, 'grey' => 0.01, 'gold' => 5.0, 'silver' => 10.0] as $colour => $percent) {
+            self::assertSame($percent, ColourCode::read('red red black '.(\in_array($colour, ['gold', 'silver'], true) ? '' : 'black ').$colour)['tolerancePercent'], $colour);
+        }
+        foreach (['B' => 0.1, 'C' => 0.25, 'D' => 0.5, 'F' => 1.0, 'G' => 2.0, 'J' => 5.0, 'K' => 10.0, 'M' => 20.0] as $letter => $percent) {
+            self::assertSame($percent, LetterCode::read('4K7'.$letter)['tolerancePercent'], $letter);
+        }
+        foreach (['47p' => 47e-12, '4n7' => 4.7e-9, '47u' => 47e-6, '1m' => 1e-3] as $mark => $farads) {
+            self::assertEqualsWithDelta($farads, LetterCode::read($mark)['value'], 1e-9 * $farads);
+        }
+        self::assertEqualsWithDelta(4.7e9, LetterCode::read('4G7')['value'], 1.0);
+    }
+
+    public function testARowOfBandsIsShorterThanSixtyCharacters(): void
+    {
+        self::assertSame(220e3, ColourCode::read('red red yellow silver'.str_repeat(' ', 38))['ohms']);
+        $this->expectException(BadData::class);
+        ColourCode::read('red red yellow silver'.str_repeat(' ', 39));
+    }
+
     /** @return iterable<string, array{string, string}> */
     public static function noColours(): iterable
     {

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Yew\Server\Circuit;
 
-use Symfony\Contracts\Service\ResetInterface;
 use Psr\Cache\CacheItemPoolInterface;
 use Psr\Log\LoggerInterface;
+use Symfony\Contracts\Service\ResetInterface;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Circuit\BadCircuit;
 use Yew\Core\Circuit\Forecast;

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Yew\Server\Sheet;
 
-use Symfony\Contracts\Service\ResetInterface;
 use Doctrine\ORM\EntityManagerInterface;
 use Psr\Cache\CacheItemInterface;
 use Psr\Cache\CacheItemPoolInterface;
 use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Uid\Uuid;
+use Symfony\Contracts\Service\ResetInterface;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\CanonicalJson;
 use Yew\Core\Codec\Fields;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Yew\Server\Shop;
 
-use Symfony\Contracts\Service\ResetInterface;
 use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Contracts\Service\ResetInterface;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Bench\Meters;
 use Yew\Server\Shop\Entity\ShopMeter;

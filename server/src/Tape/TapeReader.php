@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tape;
 
-use Symfony\Contracts\Service\ResetInterface;
 use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Uid\Uuid;
+use Symfony\Contracts\Service\ResetInterface;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
