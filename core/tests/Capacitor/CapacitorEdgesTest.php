@@ -86,13 +86,13 @@ final class CapacitorEdgesTest extends TestCase
         self::assertSame(20e-3, $leak->high, 'above 20 mA milli was meant to be micro');
     }
 
-    public function testTheSchoolsTurnAtTwentyFiveYears(): void
+    public function testTheSchoolsTurnAtTwentyYears(): void
     {
         $codes = static fn (School $school, int $built, string $does): array => array_map(static fn (Reason $r): string => $r->code, CapacitorJudge::judge(new DrawnCapacitor('C1', 20e-6, 450.0, $does), new TestRecord([self::typed('22 1.8')]), new CapacitorContext($school, $built, 2026))->reasons);
-        self::assertContains('school-age-young', $codes(School::AgeFirst, 2027 - School::OLD_YEARS, 'filter'));
-        self::assertContains('school-age-old', $codes(School::AgeFirst, 2026 - School::OLD_YEARS, 'filter'));
-        self::assertNotContains('school-bias-insurance', $codes(School::MeasureFirst, 2027 - School::OLD_YEARS, 'bias'));
-        self::assertContains('school-bias-insurance', $codes(School::MeasureFirst, 2026 - School::OLD_YEARS, 'bias'));
+        self::assertContains('school-age-young', $codes(School::AgeFirst, 2007, 'filter'));
+        self::assertContains('school-age-old', $codes(School::AgeFirst, 2006, 'filter'));
+        self::assertNotContains('school-bias-insurance', $codes(School::MeasureFirst, 2007, 'bias'));
+        self::assertContains('school-bias-insurance', $codes(School::MeasureFirst, 2006, 'bias'));
     }
 
     public function testTheReformingPlan(): void

@@ -89,6 +89,13 @@ final class IronEdgesTest extends TestCase
         self::assertSame(['insulation-not-to-peak', 'insulation-good'], [$code('530', 280), $code('534', 280)], 'or of twice the supply, 560 V');
     }
 
+    public function testAMegohmIsTheLeastInsulation(): void
+    {
+        $code = static fn (string $leak): string => Insulation::judge(self::tests([IronTestKind::InsulationOhms, 'primary-core', '>200k'], [IronTestKind::Insulation, 'primary-core', '600/'.$leak], [IronTestKind::InsulationOhms, 'primary-core', '>200k']), new IronContext(60, 450))[0]->code;
+        self::assertSame(['insulation-leaks-at-work', 'insulation-weak'], [$code('0.99M'), $code('1.01M')]);
+        self::assertSame(['insulation-weak', 'insulation-good'], [$code('49M'), $code('51M')], 'and the shop’s limit is fifty, unless it says otherwise');
+    }
+
     public function testWhatTapsMustAgreeOn(): void
     {
         // The other tap tells so many percent more: U2 = U1·√(R/Z).

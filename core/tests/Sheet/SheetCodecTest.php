@@ -109,6 +109,21 @@ final class SheetCodecTest extends TestCase
         yield 'a number' => ['5', 'object'];
     }
 
+    public function testASheetFileHasItsBounds(): void
+    {
+        $nested = static fn (int $levels): string => str_repeat('[', $levels).str_repeat(']', $levels);
+        self::assertCount(1, SheetFile::decode($nested(23)), 'values count as a level');
+        self::assertCount(1, SheetFile::decode('["'.str_repeat('a', 2_000_000 - 4).'"]'));
+        foreach ([$nested(24) => 'nested deeper than 24', '["'.str_repeat('a', 2_000_000 - 3).'"]' => 'at most 2 MB'] as $text => $says) {
+            try {
+                SheetFile::decode((string) $text);
+                self::fail('it was read');
+            } catch (BadData $e) {
+                self::assertStringContainsString($says, $e->sentence);
+            }
+        }
+    }
+
     #[DataProvider('texts')]
     public function testRefusesTextThatIsNoSheetFile(string $text, string $says): void
     {

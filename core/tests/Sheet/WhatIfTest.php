@@ -63,6 +63,22 @@ final class WhatIfTest extends TestCase
         self::assertContains('reservoir-starved', array_map(static fn (Fields $r): string => $r->string('code'), self::answer('C1/a open', 'C1/b open')->objects('remarks')));
     }
 
+    public function testAPlateIsWatchedFromEightyFivePercentOfItsLimitOn(): void
+    {
+        $near = [];
+        foreach ([100, 105, 110, 115, 120, 125, 130, 135, 140] as $mains) {
+            foreach (self::answer('mains '.$mains)->objects('tubes') as $tube) {
+                $share = $tube->optionalNumber('plateShare');
+                if (null !== $share) {
+                    self::assertSame($share > 1.0 ? 'danger' : ($share > 0.85 ? 'watch' : 'within'), $tube->string('verdict'), \sprintf('%s at %g', $tube->string('position'), $share));
+                    $near[] = $share;
+                }
+            }
+        }
+        self::assertNotSame([], array_filter($near, static fn (float $s): bool => $s > 0.6 && $s < 0.85), 'some lie below');
+        self::assertNotSame([], array_filter($near, static fn (float $s): bool => $s > 0.85 && $s < 1.0), 'and some between the two limits');
+    }
+
     private static function at(string $place, string ...$typed): float
     {
         foreach (self::answer(...$typed)->objects('points') as $point) {

@@ -76,6 +76,12 @@ final class CheckTest extends TestCase
         self::assertNull($slip('<1n'), 'a bound is no slip');
     }
 
+    public function testOneAndTwoDecadesAndAThousandAreSlips(): void
+    {
+        self::assertSame([0.1, 10.0, 0.01, 100.0, 0.001, 1000.0], array_column(Check::figure('ohms', 90.0, 110.0)->intervals(), 'factor'));
+        self::assertSame(['decade', 'decade', 'decade', 'decade', 'unit', 'unit'], array_column(Check::figure('ohms', 90.0, 110.0)->intervals(), 'slip'));
+    }
+
     public function testIntervalsMoveIntoTheWindow(): void
     {
         $check = Check::quotient('a', 'b', 20.0, 30.0);
