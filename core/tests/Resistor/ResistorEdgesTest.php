@@ -27,6 +27,7 @@ final class ResistorEdgesTest extends TestCase
         $screen = new DrawnResistor('R5', 470, 'B', 'V4.4', 5.0, inCircuitOhms: 470, does: 'screen');
         $wide = new DrawnResistor('R7', 100e3, 'A', 'B', 20.0, inCircuitOhms: 100e3);
         yield 'ten per cent of grace' => [$plate, true, '109.9k', 'resistor-near', '110.1k', 'resistor-high'];
+        yield 'of a part marked closer, too' => [new DrawnResistor('R1', 100e3, 'A', 'V1.1', 5.0, inCircuitOhms: 100e3, does: 'plate'), true, '109.9k', 'resistor-near', '110.1k', 'resistor-high'];
         yield 'ten per cent down' => [$plate, true, '90.1k', 'resistor-near', '89.9k', 'resistor-low'];
         yield 'three quarters of it' => [$plate, true, '107.4k', 'resistor-within', '107.6k', 'resistor-near'];
         yield 'no grace for a safety resistor' => [$screen, true, '493', 'resistor-near', '494', 'resistor-high'];

@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Tube\Model\GridCurrent;
 use Yew\Core\Tube\Model\PentodeModel;
+use Yew\Core\Tube\Model\RegulatorModel;
 use Yew\Core\Tube\Model\RectifierModel;
 use Yew\Core\Tube\Model\TriodeModel;
 
@@ -145,5 +146,29 @@ final class ModelTest extends TestCase
         self::assertInstanceOf(TriodeModel::class, $model);
 
         return $model;
+    }
+
+    public function testTheSoftStartsAreAsWide(): void
+    {
+        // ln(1 + e⁰) = ln 2: at the bend each law stands at 0.69 of its width (the equations of the docblocks).
+        self::assertEqualsWithDelta(1e-3 * (0.1 * \M_LN2) ** 1.5, (new GridCurrent(1e-3))->at(0.0)[0], 1e-12);
+        self::assertEqualsWithDelta(0.1 * \M_LN2 / 200.0, (new RegulatorModel(108.0, 200.0))->at(108.0)[0], 1e-12);
+    }
+
+    public function testThePentodesEquations(): void
+    {
+        $model = new PentodeModel(8.0, 1.35, 1000.0, 40.0, 0.02, 0.08, 0.9, 0.2, 1.5, 0.3, new GridCurrent(1e-3));
+        foreach ([[400.0, -20.0, 300.0], [150.0, -10.0, 300.0], [40.0, -10.0, 300.0], [300.0, -1.0, 0.4], [200.0, 0.0, -0.3]] as [$vp, $vg, $vs]) {
+            $s = 0.5 * log(1 + exp($vs / 0.5));
+            $u = $s + 0.02 * $vp;
+            $e = $u / 40.0 * log(1 + exp(40.0 * (1 / 8.0 + ($vg + 0.3) / $u)));
+            $ik = 2 * $e ** 1.35 / 1000.0;
+            $r = $vp / $s;
+            $b = 0.08 * (1.3 / ($r + 0.3)) ** 0.9;
+            $share = $b + (1 - $b) * exp(-($r / 0.2) ** 1.5);
+            $at = $model->plateAndScreen($vp, $vg, $vs);
+            self::assertEqualsWithDelta($ik * (1 - $share), $at[0], 1e-9 * $ik);
+            self::assertEqualsWithDelta($ik * $share * (1 - exp(-$s / 0.5)), $at[4], 1e-9 * $ik);
+        }
     }
 }
