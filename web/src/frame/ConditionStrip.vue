@@ -11,7 +11,7 @@ const emit = defineEmits<{ state: []; conditions: [] }>()
 const now = useNow(1000)
 
 type Facts = Record<string, { value: unknown; how: string } | undefined>
-const facts = computed<Facts>(() => (bench.bench?.conditions ?? {}) as Facts)
+const facts = computed<Facts>(() => (bench.bench?.conditions ?? {}))
 const value = (name: string): unknown => (facts.value[name]?.how === 'unknown' ? undefined : facts.value[name]?.value)
 const missing = (name: string): boolean => bench.bench?.missing.includes(name) ?? false
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { told } from '../quantity/told'
 import { computed } from 'vue'
 import { useSession } from '../access/session'
 import type { TapeEntry } from '../api/client'
@@ -17,7 +18,7 @@ const tone = (e: TapeEntry): string => (e.refused ? 'out' : (e.verdict ?? ''))
 
 function waitingLine(w: Waiting): string {
   const p = w.body.payload
-  return [p['place'] ?? p['island'] ?? w.body.kind.replace('-', ' '), p['text'] ?? p['to'] ?? ''].join(' ')
+  return `${told(p['place'] ?? p['island'] ?? w.body.kind.replace('-', ' '))} ${told(p['text'] ?? p['to'])}`
 }
 /** Near the end of what is here, the page before it is fetched. */
 function onScroll(e: Event): void {

@@ -9,7 +9,7 @@ vi.mock('@vueuse/core', () => ({ useElementSize: () => ({ width: ref(800), heigh
 
 type Tread = Bench['stairs'][number]
 const tread = (node: string, change: object = {}): Tread => ({
-  node, name: node, key: `${node} dc-volts`, fedFrom: null, via: null, belowZero: false, measuredVolts: null, expectedVolts: null, printedVolts: null, lowVolts: null, highVolts: null, verdict: null, ...change,
+  node, name: node, key: `${node} dc-volts`, fedFrom: null, via: null, belowZero: false, measuredVolts: null, expectedVolts: null, printedVolts: null, lowVolts: null, highVolts: null, verdict: null, otherUnit: null, ...change,
 }) as unknown as Tread
 const stairs = (treads: Tread[], choosable = false, lit: string | null = null) => mount(RailStairs, { props: { treads, lit, choosable } })
 const labels = (page: ReturnType<typeof stairs>) => page.findAll('g[aria-label]').map((g) => g.attributes('aria-label'))
@@ -48,4 +48,12 @@ it('is a picture where nothing can be chosen', async () => {
   expect(page.findAll('[role="button"]')).toHaveLength(0)
   await page.get('g[role="img"]').trigger('click')
   expect(page.emitted('probe')).toBeUndefined()
+})
+
+it('marks what the other unit reads beside each rail, and says whose it is', () => {
+  const page = stairs([tread('A', { measuredVolts: 454, otherUnit: { name: 'R60-0117', volts: 458 } }), tread('C', { measuredVolts: 237, otherUnit: { name: 'R60-0117', volts: 303 } }), tread('B', { measuredVolts: 391 }), tread('N1', { belowZero: true, measuredVolts: -84.5, otherUnit: { name: 'R60-0117', volts: -84.2 } })])
+  expect(labels(page)).toEqual(['A: 454 volts; R60-0117 458', 'C: 237 volts; R60-0117 303', 'B: 391 volts', 'N1: −84.5 volts; R60-0117 −84.2'])
+  expect(page.findAll('g[aria-label] .other').map((m) => Number(/M\S+ (\S+?)l/.exec(m.attributes('d') ?? '')?.[1])).map((y, i, all) => i === 0 || y > (all[i - 1] ?? 0))).toEqual([true, true, true])
+  expect(page.find('g[aria-hidden="true"] text.expected').text()).toBe('R60-0117')
+  expect(stairs([tread('A', { measuredVolts: 454 })]).find('.other').exists()).toBe(false)
 })

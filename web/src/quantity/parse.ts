@@ -64,7 +64,7 @@ function figureOf(text: string, figure: string, kind: Quantity['kind'], field: U
 export function parseQuantity(input: string, field: Unit | null): Parsed {
   const text = input.trim()
   if (text === '') return { ok: false, reason: 'empty', understood: '', sentence: 'Nothing typed.' }
-  if ([...text].length > grammar.longest) return { ok: false, reason: 'nonsense', understood: '', sentence: 'Too long for a figure.' }
+  if (Array.from(text).length > grammar.longest) return { ok: false, reason: 'nonsense', understood: '', sentence: 'Too long for a figure.' }
   if (grammar.overload.includes(text.toLowerCase())) return { ok: true, quantity: { text, kind: 'overload', value: 0, unit: field, resolution: 0 } }
   const bare = text.replaceAll('−', '-')
   const kind = bare.startsWith('>') ? 'above' : bare.startsWith('<') ? 'below' : 'value'

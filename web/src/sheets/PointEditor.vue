@@ -10,7 +10,7 @@ function paste(e: ClipboardEvent, at: number): void {
   const clip = e.clipboardData?.getData('text/plain') ?? ''
   if (!clip.includes('\t') && !clip.trim().includes('\n')) return
   e.preventDefault()
-  const isEmpty = Object.values(rows.value[at] ?? emptyRow()).every((v) => v.trim() === '')
+  const isEmpty = Object.values<string>({ ...(rows.value[at] ?? emptyRow()) }).every((v) => v.trim() === '')
   rows.value = [...rows.value.slice(0, at), ...pastedRows(clip), ...rows.value.slice(isEmpty ? at + 1 : at)]
 }
 async function add(at: number): Promise<void> {

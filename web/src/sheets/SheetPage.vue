@@ -38,8 +38,8 @@ const { data: model } = useQuery({
   queryFn: () => ask(api.GET('/api/sheet-versions/{versionId}/model', { params: { path: { versionId: sheet.value?.versionId ?? '' } } })),
   enabled: computed(() => derived.value !== null),
 })
-const parts = computed<Json[]>(() => (derived.value === null ? list(doc.value['parts']) : (derived.value.parts as unknown as Json[])))
-const capacitors = computed<Json[]>(() => (derived.value === null ? list(doc.value['capacitors']) : (derived.value.capacitors as unknown as Json[])))
+const parts = computed<Json[]>(() => (derived.value === null ? list(doc.value['parts']) : (derived.value.parts)))
+const capacitors = computed<Json[]>(() => (derived.value === null ? list(doc.value['capacitors']) : (derived.value.capacitors)))
 const points = computed(() => list(doc.value['points']))
 const source = computed(() => (doc.value['source'] ?? {}) as Json)
 const printedFor = computed(() => (doc.value['printedFor'] ?? {}) as Json)

@@ -33,7 +33,7 @@ export const emptyRow = (): PointRow => ({ place: '', kind: '', printedVolts: ''
 /** The document with its test points as edited; fields that the table does not show are kept by place and function. */
 export function withRows(document: Json, rows: PointRow[]): Json {
   const before = Array.isArray(document['points']) ? (document['points'] as Json[]) : []
-  const points = rows.filter((r) => Object.values(r).some((v) => v.trim() !== '')).map((row) => {
+  const points = rows.filter((r) => Object.values<string>({ ...r }).some((v) => v.trim() !== '')).map((row) => {
     const fn = row.function.trim() === '' ? undefined : row.function.trim()
     const old = before.find((p) => p['place'] === row.place.trim() && (p['function'] ?? undefined) === fn) ?? {}
     const point: Json = { ...old, place: row.place.trim(), kind: row.kind.trim() }

@@ -38,7 +38,7 @@ const shelves = computed(() => [...places, ...(found.value.some((j) => j.shelfSt
 
 /** The first that is found by what is typed now: Enter may come before its answer, while another amplifier still stands first. */
 async function openFirst(): Promise<void> {
-  const { jobs } = await queries.fetchQuery(asked(words.value.trim()))
+  const { jobs } = await queries.query(asked(words.value.trim()))
   const first = places.map((p) => jobs.find((j) => j.shelfState === p.state)).find((j) => j !== undefined) ?? jobs[0]
   if (first !== undefined) void router.push(`/jobs/${first.id}`)
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { told } from '../quantity/told'
 import { computed, nextTick, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
 import { Refusal } from '../api/client'
@@ -49,7 +50,7 @@ async function compute(): Promise<void> {
     const answer = await fetch(`/api/compute/${s.form}/1`, { method: 'POST', headers: { 'Content-Type': 'application/json', Accept: 'application/json' }, body: JSON.stringify(s.ask(values)) })
     const body = await answer.json() as Out
     if (mine !== turn) return
-    if (!answer.ok) throw new Refusal(answer.status, String(body['detail'] ?? ''), undefined)
+    if (!answer.ok) throw new Refusal(answer.status, told(body['detail']), undefined)
     out.value = body
     asked.value = values
     fault.value = ''

@@ -1,3 +1,4 @@
+import { told } from '../quantity/told'
 import { percent, showFigure } from '../quantity/figure'
 import type { Unit } from '../quantity/parse'
 
@@ -66,7 +67,7 @@ export const sums: readonly Sum[] = [
     ],
     ask: (v) => given({ drawn: v['drawn'], drawnMainsVolts: v['at'], mainsVolts: v['mains'], fitted: v['fitted'], runningAmperes: v['draws'] }),
     show: (out) => [
-      { label: 'Belongs in here', text: `${out['characteristic'] === null ? '' : String(out['characteristic'])} ${showFigure(n(out, 'properAmperes'), 'A')}`.trim(), note: 'nearest preferred value, same characteristic' },
+      { label: 'Belongs in here', text: `${told(out['characteristic'])} ${showFigure(n(out, 'properAmperes'), 'A')}`.trim(), note: 'nearest preferred value, same characteristic' },
       { label: 'As a link of IEC 60127', text: showFigure(n(out, 'iecAmperes'), 'A') },
       ...list(out, 'reasons').map((r) => ({ label: 'Fitted', text: words(r['code']).replace(/^fuse /, ''), note: words(r['verdict']) })),
     ],

@@ -6,7 +6,8 @@ import type { Island } from '../../api/client'
 import EntryLine from './EntryLine.vue'
 import { taken, type Line, type Sent } from './line'
 
-const bench = reactive({ state: 'energised', units: [{ id: 'left' }], meterId: 'no-1' as string | null, byMeter: { meterId: 'no-1' }, write: vi.fn(), nextUnit: vi.fn(), nameMeter: vi.fn() })
+const meter: { meterId: string | null } = { meterId: 'no-1' }
+const bench = reactive({ state: 'energised', units: [{ id: 'left' }], ...meter, byMeter: { meterId: 'no-1' }, write: vi.fn(), nextUnit: vi.fn(), nameMeter: vi.fn() })
 const session = reactive({ mayWrite: true, shop: { meters: [{ id: 'no-1', name: 'No. 1, bench' }] } })
 vi.mock('../../frame/bench', () => ({ useBench: () => bench }))
 vi.mock('../../access/session', () => ({ useSession: () => session }))

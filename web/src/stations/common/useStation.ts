@@ -1,3 +1,4 @@
+import { told } from '../../quantity/told'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch, type ComputedRef, type Ref } from 'vue'
 import { api, ask, type Schemas } from '../../api/client'
@@ -48,7 +49,7 @@ export function useStation(name: string): Station {
 
   const board = computed(() => query.data.value ?? null)
   const targets = computed<Target[]>(() => (board.value?.items ?? []).flatMap((item) => item.steps.map((step, i) => ({ key: keyOf(step, i), item, step }))))
-  const onTheWay = computed(() => new Set(bench.mine.filter((w) => w.body.kind === 'trial' && w.body.unitId === bench.unit?.id).map((w) => `${String(w.body.payload['part'])}|${String(w.body.payload['test'])}|${String(w.body.payload['subject'] ?? '')}`)))
+  const onTheWay = computed(() => new Set(bench.mine.filter((w) => w.body.kind === 'trial' && w.body.unitId === bench.unit?.id).map((w) => `${told(w.body.payload['part'])}|${told(w.body.payload['test'])}|${told(w.body.payload['subject'])}`)))
   const waits = (t: Target): boolean => onTheWay.value.has(`${t.step.part}|${t.step.test}|${t.step.subject}`)
   /** What a part still asks for; nothing once its answer is clear. */
   const isOpen = (t: Target): boolean => t.step.given === null && !t.step.optional && t.item.next !== null && !waits(t)

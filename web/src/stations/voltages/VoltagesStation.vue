@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { told } from '../../quantity/told'
 import { computed, useTemplateRef } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Point } from '../../api/client'
@@ -54,7 +55,7 @@ const mains = computed(() => {
   if (b.missing.length > 0) return `say ${b.missing.map((m) => session.word(m)).join(' and ')}, then readings are judged`
   const said = (name: string): unknown => (b.conditions[name] as { value?: unknown } | undefined)?.value
   const inlet = said('inletVolts')
-  const volts = inlet === undefined || inlet === null ? `${String((said('source') as { volts?: unknown } | undefined)?.volts)} V at the source` : `${String(inlet)} V`
+  const volts = inlet === undefined || inlet === null ? `${told((said('source') as { volts?: unknown } | undefined)?.volts)} V at the source` : `${told(inlet)} V`
   const fitted = b.fitted.filter((f) => f.counted).map((f) => f.text)
   const differing = fitted.length === 0 ? '' : fitted.length > 3 ? ` with ${String(fitted.length)} changes` : ` with ${fitted.join(', ')}`
   if (points.value.some((p) => p.expected.reference === 'model')) return `expected from its circuit${differing} at ${volts}`
