@@ -34,8 +34,10 @@ final class ComposerTest extends TestCase
         $b = self::browser();
         $b->open('/sheets');
         $b->see('Wren 15');
+        $kept = $b->fetch('/api/sheets');
         $b->driver->findElement(WebDriverBy::xpath('//button[contains(., "Begin a new sheet")]'))->sendKeys(WebDriverKeys::ENTER);
-        $b->see('Keep as version 2');
+        $b->see('Keep as version 1');
+        self::assertSame($kept, $b->fetch('/api/sheets'), 'nothing is stored of a sheet that was only begun');
         $b->tabTo('#circuit-name');
         $keys = 0;
         $type = static function (string ...$typed) use ($b, &$keys): void {
@@ -65,7 +67,7 @@ final class ComposerTest extends TestCase
         $b->chord(WebDriverKeys::CONTROL, 's'.WebDriverKeys::NULL);
         ++$keys;
         $b->see('Plate dissipation');
-        $b->see('Nightjar 2 version 2');
+        $b->see('Nightjar 2 version 1');
         self::assertLessThanOrEqual(1200, $keys, 'keystrokes for two channels and twelve stages');
         self::assertGreaterThan(400, $keys, 'they were really typed');
         self::assertSame([], $b->consoleErrors());

@@ -20,6 +20,8 @@ final class Engineering
         if ($resolution <= 0.0) {
             $resolution = 0.0 === $value ? 1.0 : 10.0 ** ($exponent - 2);
         }
+        // Ohms are read in ohms down to a milliohm: 0.4 Ω, 0.035 Ω, as a meter has them.
+        $step = 'Ω' === $unit && -3 === $step ? 0 : $step;
         $decimals = max(0, min(9, -(int) round(log10($resolution) - $step)));
 
         return self::minus(number_format($value / 10.0 ** $step, $decimals, '.', '')).('' === $unit && 0 === $step ? '' : ' '.self::PREFIXES[$step].$unit);

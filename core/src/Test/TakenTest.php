@@ -127,6 +127,12 @@ final readonly class TakenTest
         return isset($this->figures[$name]) ? $this->figures[$name]->understood() : '';
     }
 
+    /** Its answer as it was understood: every figure with its unit, “22 µF · 1.8 Ω”; a choice or a mark as it was typed. */
+    public function answer(): string
+    {
+        return [] === $this->figures ? $this->text : implode(' · ', array_map(static fn (Quantity $q, string $name): string => $q->understood().(str_ends_with($name, 'Minutes') ? ' min' : ''), $this->figures, array_keys($this->figures)));
+    }
+
     /**
      * Why its figures cannot be judged: a bound or an overload where the test needs the figure itself. Null when they can.
      */

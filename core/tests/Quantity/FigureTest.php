@@ -77,5 +77,6 @@ final class FigureTest extends TestCase
         self::assertSame('0.0', Engineering::plain(-0.04, 0.1));
         self::assertSame('412', Engineering::plain(412.3, 1.0));
         self::assertSame('999 mV', Engineering::text(0.999, 'V', 0.001));
+        self::assertSame(['0.4 Ω', '0.80 Ω', '0.0350 Ω', '1.00 Ω', '500 µΩ'], [Engineering::text(0.4, 'Ω', 0.1), Engineering::text(0.8, 'Ω', 0.01), Engineering::text(0.035, 'Ω'), Engineering::text(0.9999, 'Ω', 0.01), Engineering::text(0.0005, 'Ω')]);
     }
 }

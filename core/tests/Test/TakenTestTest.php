@@ -165,4 +165,12 @@ final class TakenTestTest extends TestCase
         self::assertSame(['b', 'c', 'd', 'a'], array_map(static fn (Reason $r): string => $r->code, $sorted));
         self::assertNull(Reason::worst([]));
     }
+
+    public function testAnAnswerIsWrittenWithItsUnits(): void
+    {
+        $answer = static fn (TestKind $kind, string $text): string => TakenTest::typed($kind, 'x', '', $text)->answer();
+        self::assertSame('22 µF · 1.8 Ω · 90 µA · 450 V · 5 min', $answer(CapacitorTestKind::Capacitor, '22 1.8 90u@450/5'));
+        self::assertSame(['0.40 Ω', '> 20 MΩ', 'overload'], [$answer(IronTestKind::WindingOhms, '0.40'), $answer(IronTestKind::WindingOhms, '>20M'), $answer(IronTestKind::WindingOhms, 'ol')]);
+        self::assertSame(['quiet', 'T2A 250V'], [$answer(IronTestKind::OverStress, 'quiet'), $answer(LookTestKind::Fuse, 'T2A 250V')], 'words and marks as they were typed');
+    }
 }

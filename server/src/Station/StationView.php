@@ -88,7 +88,7 @@ final readonly class StationView
     {
         $told = array_filter($tests->former, fn (TakenTest $t): bool => $this->stations->of($t->kind)->id() === $station);
 
-        return array_values(array_map(fn (TakenTest $t): array => ['title' => $this->title($t->kind, $t->subject), 'given' => $t->text.($t->lifted ? ' lifted' : '')], $told));
+        return array_values(array_map(fn (TakenTest $t): array => ['title' => $this->title($t->kind, $t->subject), 'given' => $t->answer().($t->lifted ? ' lifted' : '')], $told));
     }
 
     private function title(TestKind $kind, string $subject): string
@@ -121,7 +121,7 @@ final readonly class StationView
             'figures' => array_keys($definition->figures),
             'checks' => array_map(static fn (Check $c): array => $c->toArray(), $step->checks),
             'optional' => $step->optional,
-            'given' => $step->done?->text,
+            'given' => $step->done?->answer(),
             'entryId' => $step->done?->id,
             'lifted' => $step->done->lifted ?? false,
         ];

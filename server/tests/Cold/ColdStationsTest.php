@@ -198,7 +198,7 @@ final class ColdStationsTest extends ServerTestCase
         self::assertFalse($this->write($this->job, 'as-fitted', ['text' => 'T2 new'])->objects('entries')[0]->boolean('refused'));
         $item = $this->item('iron', 'T2');
         self::assertSame('open', $item->string('word'), 'nothing is known of the new one');
-        self::assertSame([['ol', 'Half a, ohms']], array_map(static fn (Fields $f): array => [$f->string('given'), $f->string('title')], $item->objects('former')));
+        self::assertSame([['overload', 'Half a, ohms']], array_map(static fn (Fields $f): array => [$f->string('given'), $f->string('title')], $item->objects('former')));
         self::assertSame('open', $this->itemAfter('winding-ohms', 'T2', 'half a', '57.9')->string('word'));
     }
 
@@ -220,7 +220,7 @@ final class ColdStationsTest extends ServerTestCase
         $this->trial('winding-ohms', 'T2', 'half a', 'ol');
         $entry = $this->trial('output-ohms', 'T2', '', '0.4');
         self::assertSame('within', $entry->string('verdict'), 'its own verdict');
-        self::assertStringContainsString('Output continuous, 400 mΩ. T2 so far: condemned.', $entry->string('line'));
+        self::assertStringContainsString('Output continuous, 0.4 Ω. T2 so far: condemned.', $entry->string('line'));
         $again = $this->trial('output-ohms', 'T2', '', '0.4');
         self::assertSame(['within', true], [$again->string('verdict'), str_starts_with($again->string('line'), 'Output continuous')], 'said twice, it says the same');
     }

@@ -30,5 +30,12 @@ const session = useSession()
 nav { display: flex; gap: 20px; flex: 1; }
 nav a.router-link-exact-active { box-shadow: inset 0 -3px 0 #e08a45; }
 .bar :focus-visible { outline-color: #f0a367; }
-@media (max-width: 760px) { .bar { gap: 12px; padding: 0 12px; flex-wrap: wrap; } .shop, .person { display: none; } nav { gap: 14px; } }
+.person { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+/* Two rows by design: who is here and what ends, then the places. */
+@media (max-width: 760px) {
+  .bar { display: grid; grid-template-columns: auto minmax(0, 1fr) auto auto; gap: 0 14px; padding: 0 12px; }
+  .shop { display: none; }
+  .mark { grid-area: 1 / 1; } .person { grid-area: 1 / 2; } .bar > .plain { grid-row: 1; }
+  nav { grid-row: 2; grid-column: 1 / -1; justify-content: space-between; gap: 10px; }
+}
 </style>

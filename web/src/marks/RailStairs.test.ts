@@ -10,7 +10,7 @@ vi.mock('@vueuse/core', () => ({ useElementSize: () => ({ width: ref(800), heigh
 type Tread = Bench['stairs'][number]
 const tread = (node: string, change: object = {}): Tread => ({
   node, name: node, key: `${node} dc-volts`, fedFrom: null, via: null, belowZero: false, measuredVolts: null, expectedVolts: null, printedVolts: null, lowVolts: null, highVolts: null, verdict: null, otherUnit: null, ...change,
-}) as unknown as Tread
+})
 const stairs = (treads: Tread[], choosable = false, lit: string | null = null) => mount(RailStairs, { props: { treads, lit, choosable } })
 const labels = (page: ReturnType<typeof stairs>) => page.findAll('g[aria-label]').map((g) => g.attributes('aria-label'))
 const height = (page: ReturnType<typeof stairs>, i: number): number => Number(page.findAll('g[aria-label]')[i]?.findAll('line[stroke-width="5"]')[0]?.attributes('y1'))

@@ -93,7 +93,7 @@ const part = (t: Tread): Record<string, unknown> => partOf(spoken(t), props.choo
         <line v-if="t.measuredVolts !== null" :x1="left + 4 + i * pitch" :x2="left + 104 + i * pitch" :y1="yBelow(t.measuredVolts)" :y2="yBelow(t.measuredVolts)" :stroke="`var(--${t.verdict ?? 'cannot-say'})`" stroke-width="5" />
         <path v-if="t.otherUnit !== null" :d="`M${left + 105 + i * pitch} ${yBelow(t.otherUnit.volts)}l7 -5v10z`" class="other" />
         <text :x="left + (t.otherUnit === null ? 112 : 120) + i * pitch" :y="zero + 26" class="read small">{{ whole(t.measuredVolts) }}</text>
-        <text :x="left + 176 + i * pitch" :y="zero + 25" class="expected">{{ pitch < 340 ? t.node : t.name }}{{ caption(t) === '' ? '' : `, ${caption(t)}` }}</text>
+        <text :x="left + (t.otherUnit === null ? 174 : 184) + i * pitch" :y="zero + 25" class="expected">{{ pitch < 340 ? t.node : t.name }}{{ caption(t) === '' ? '' : `, ${caption(t)}` }}</text>
       </g>
     </svg>
   </div>

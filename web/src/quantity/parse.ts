@@ -89,7 +89,9 @@ const steps: [number, string][] = [[9, 'G'], [6, 'M'], [3, 'k'], [0, ''], [-3, '
 export function showQuantity(q: Quantity): string {
   if (q.kind === 'overload') return 'overload'
   const exponent = q.value === 0 ? 0 : Math.floor(Math.log10(Math.abs(q.value) * (1 + 1e-12)))
-  const step = steps.find(([e]) => q.value === 0 ? e === 0 : exponent >= e) ?? [-12, 'p']
+  const found = steps.find(([e]) => q.value === 0 ? e === 0 : exponent >= e) ?? [-12, 'p']
+  // Ohms are read in ohms down to a milliohm: 0.4 Ω, 0.035 Ω, as a meter has them.
+  const step = q.unit === 'Ω' && found[0] === -3 ? [0, ''] as const : found
   const decimals = Math.min(9, Math.max(0, -Math.round(Math.log10(q.resolution) - step[0])))
   const digits = (q.value / 10 ** step[0]).toFixed(decimals).replace('-', '−')
   const sign = q.kind === 'above' ? '> ' : q.kind === 'below' ? '< ' : ''

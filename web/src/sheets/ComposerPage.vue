@@ -7,6 +7,7 @@ import { api, ask } from '../api/client'
 import TopBar from '../frame/TopBar.vue'
 import RailStairs from '../marks/RailStairs.vue'
 import SignalChain from '../marks/SignalChain.vue'
+import { emptySheet } from './sheetFile'
 import LineEditor, { type LineMark } from './LineEditor.vue'
 import { composedTreads } from './stairs'
 import { useComposer } from './useComposer'
@@ -16,7 +17,9 @@ const router = useRouter()
 const queries = useQueryClient()
 const editor = useTemplateRef<InstanceType<typeof LineEditor>>('editor')
 
-const { data: sheet } = useQuery({ queryKey: ['sheet', props.sheetId, null], queryFn: () => ask(api.GET('/api/sheets/{sheetId}', { params: { path: { sheetId: props.sheetId } } })) })
+/** A sheet that was only begun: nothing is stored of it until it is kept. */
+const isNew = props.sheetId === 'new'
+const { data: sheet } = useQuery({ queryKey: ['sheet', props.sheetId, null], enabled: !isNew, queryFn: () => ask(api.GET('/api/sheets/{sheetId}', { params: { path: { sheetId: props.sheetId } } })) })
 const { data: words } = useQuery({ queryKey: ['circuit-words'], queryFn: () => ask(api.GET('/api/circuits/words')), staleTime: Infinity })
 
 const draftKey = `circuit-draft-${props.sheetId}`
@@ -26,12 +29,15 @@ const fault = ref('')
 const here = ref(0)
 const name = ref('')
 type Document = Record<string, unknown> & { printedFor?: { mainsVolts?: number }; points?: unknown[] }
-const document = computed(() => sheet.value?.document as Document | undefined)
+const document = computed(() => (isNew ? emptySheet() : sheet.value?.document) as Document | undefined)
+/** The name as it is stored. */
+const stored = computed(() => sheet.value?.name ?? '')
 /** As long as nothing is printed on the sheet, its mains is the one that the transformer is typed for. */
 const isBare = computed(() => (document.value?.points ?? []).length === 0)
 const mains = computed(() => (isBare.value ? null : document.value?.printedFor?.mainsVolts ?? null))
 const { composed, away } = useComposer(lines, mains)
 
+if (isNew) before.value = ''
 watch(sheet, async (s) => {
   if (s === undefined || before.value !== null) return
   name.value = s.name
@@ -41,7 +47,7 @@ watch(sheet, async (s) => {
     if (lines.value === '') lines.value = before.value
   }
 }, { immediate: true })
-const changed = computed(() => before.value !== null && (lines.value !== before.value || name.value.trim() !== sheet.value?.name))
+const changed = computed(() => before.value !== null && (lines.value !== before.value || name.value.trim() !== stored.value))
 watch(lines, (t) => { if (t === before.value || t === '') localStorage.removeItem(draftKey); else localStorage.setItem(draftKey, t) })
 
 const marks = computed<LineMark[]>(() => [
@@ -62,9 +68,10 @@ function undo(): void {
   if (before.value !== null) lines.value = before.value
 }
 async function save(): Promise<void> {
-  const s = sheet.value
+  const s = document.value
   if (s === undefined) return
-  fault.value = ''
+  fault.value = isNew && name.value.trim() === '' ? 'Give the sheet a name. Nothing was stored.' : ''
+  if (fault.value !== '') return
   try {
     // The lines as they stand now, not as the last answer saw them.
     const now = await ask(api.POST('/api/circuits/compose', { body: { lines: lines.value, ...(mains.value === null ? {} : { mainsVolts: mains.value }) } }))
@@ -73,7 +80,7 @@ async function save(): Promise<void> {
       await editor.value?.goTo(now.faults[0]?.line ?? 0)
       return
     }
-    const next: Record<string, unknown> = { ...s.document, name: name.value.trim() === '' ? s.name : name.value.trim() }
+    const next: Record<string, unknown> = { ...s, name: name.value.trim() === '' ? stored.value : name.value.trim() }
     for (const derived of ['supply', 'parts', 'capacitors', 'islands']) Reflect.deleteProperty(next, derived)
     const blocks = (now.circuit as { blocks?: Record<string, unknown>[] }).blocks ?? []
     const transformer = blocks.find((b) => b['kind'] === 'mains')
@@ -82,7 +89,8 @@ async function save(): Promise<void> {
     const output = new Set(now.chain.filter((c) => c.kind === 'output').flatMap((c) => c.tubes.map((t) => t.position)))
     next['tubes'] = Object.entries(now.tubes).map(([position, type]) => ({ ...(output.has(position) ? { output: true } : {}), ...tubes.find((t) => t['position'] === position), position, type }))
     next['circuit'] = now.circuit
-    const saved = await ask(api.POST('/api/sheets/{sheetId}/versions', { params: { path: { sheetId: props.sheetId } }, body: next as unknown as Record<string, never> }))
+    const body = next as unknown as Record<string, never>
+    const saved = await ask(isNew ? api.POST('/api/sheets', { body }) : api.POST('/api/sheets/{sheetId}/versions', { params: { path: { sheetId: props.sheetId } }, body }))
     localStorage.removeItem(draftKey)
     before.value = lines.value
     await queries.invalidateQueries({ queryKey: ['sheet'] })
@@ -99,7 +107,7 @@ onBeforeRouteLeave(() => { if (lines.value !== before.value && lines.value !== '
   <top-bar />
   <main class="composer" @keydown.ctrl.s.prevent="save">
     <div class="top">
-      <router-link :to="`/sheets/${sheetId}`" class="back">‹ sheet</router-link><h1 class="sr">{{ sheet?.name }}: its circuit</h1><label class="sr" for="circuit-name">Name of the sheet</label><n-input v-model:value="name" class="name" placeholder="Name of the sheet" :input-props="{ id: 'circuit-name' }" />
+      <router-link :to="isNew ? '/sheets' : `/sheets/${sheetId}`" class="back">{{ isNew ? '‹ sheets' : '‹ sheet' }}</router-link><h1 class="sr">{{ isNew ? 'A new sheet' : sheet?.name }}: its circuit</h1><label class="sr" for="circuit-name">Name of the sheet</label><n-input v-model:value="name" class="name" placeholder="Name of the sheet" :input-props="{ id: 'circuit-name' }" />
       <span class="soft small" role="status">{{ away !== '' ? away : composed?.unsolved ?? (changed ? 'kept here as a draft' : '') }}</span>
       <n-button v-if="changed && before !== ''" @click="undo">As it was</n-button>
       <n-button id="keep-circuit" type="primary" :disabled="!changed" @click="save">Keep as version {{ (sheet?.versions.length ?? 0) + 1 }} <kbd class="key">Ctrl S</kbd></n-button>

@@ -6,7 +6,7 @@ import { RouterLink, useRouter } from 'vue-router'
 import { useSession } from '../access/session'
 import { api, ask } from '../api/client'
 import TopBar from '../frame/TopBar.vue'
-import { emptySheet, readSheetFile } from './sheetFile'
+import { readSheetFile } from './sheetFile'
 
 const session = useSession()
 const router = useRouter()
@@ -27,17 +27,13 @@ async function importFile(e: Event): Promise<void> {
     error.value = `${file.name}: ${x instanceof Error ? x.message : String(x)} Nothing was stored.`
   }
 }
-async function begin(): Promise<void> {
-  const sheet = await ask(api.POST('/api/sheets', { body: emptySheet() }))
-  await router.push(`/sheets/${sheet.id}/circuit`)
-}
 </script>
 
 <template>
   <top-bar />
   <main class="page">
     <div class="top"><h1>Sheets</h1>
-      <template v-if="session.mayWrite"><input ref="picker" type="file" accept=".json,application/json" class="sr" aria-label="Sheet file" tabindex="-1" @change="importFile"><n-button @click="picker?.click()">Import a sheet file</n-button><n-button @click="begin">Begin a new sheet</n-button></template></div>
+      <template v-if="session.mayWrite"><input ref="picker" type="file" accept=".json,application/json" class="sr" aria-label="Sheet file" tabindex="-1" @change="importFile"><n-button @click="picker?.click()">Import a sheet file</n-button><n-button @click="router.push('/sheets/new/circuit')">Begin a new sheet</n-button></template></div>
     <p v-if="error !== ''" role="alert" class="out fault">{{ error }}</p>
     <p v-if="!isPending && (data ?? []).length === 0">No sheets yet. Import one, or begin a new one and type its circuit, a block to a line. An amplifier can be measured without a sheet too.</p>
     <table v-else class="list card">
@@ -51,5 +47,6 @@ async function begin(): Promise<void> {
 .top { display: flex; gap: 14px; align-items: center; margin-bottom: 14px; }
 .top h1 { flex: 1; }
 .fault { font-weight: 600; margin-bottom: 12px; }
+.list tbody td { vertical-align: middle; padding-block: 2px; }
 td a { display: inline-flex; min-height: 36px; align-items: center; }
 </style>

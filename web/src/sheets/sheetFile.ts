@@ -63,4 +63,4 @@ export function pastedRows(clip: string): PointRow[] {
   })
 }
 
-export const emptySheet = (): Record<string, never> => ({ format: 'sheet/1', name: 'A new sheet', source: { trust: 'drawn-from-the-unit' }, printedFor: { mainsVolts: 120 }, tubes: [], points: [] }) as unknown as Record<string, never>
+export const emptySheet = (): Record<string, never> => ({ format: 'sheet/1', name: '', source: { trust: 'drawn-from-the-unit' }, printedFor: { mainsVolts: 120 }, tubes: [], points: [] }) as unknown as Record<string, never>

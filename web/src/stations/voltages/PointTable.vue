@@ -55,6 +55,11 @@ td .marks { font-size: 12.5px; }
 tr.lit td, tr.lit th { background: var(--lit); }
 tr.lit th { box-shadow: inset 4px 0 0 var(--heart); }
 tbody tr { cursor: pointer; }
-@media (max-width: 1100px) { .off { display: none; } }
+@media (max-width: 1100px) {
+  .off { display: none; }
+  td, tbody th, thead th { padding: 3px; }
+  .big { font-size: 16px; }
+  td:nth-child(2) { max-width: 76px; overflow: hidden; text-overflow: ellipsis; }
+}
 td:last-child { max-width: 130px; overflow: hidden; text-overflow: ellipsis; }
 </style>
