@@ -61,6 +61,6 @@ final class AreaPagesTest extends TestCase
         $rules = array_unique($found[0]);
         sort($rules);
 
-        return array_values($rules);
+        return $rules;
     }
 }

@@ -25,16 +25,16 @@ final class CapacitorJudge
     /** A film part that leaks more than this goes, amperes; a tester that sees no less cannot pass it (our choice). */
     private const FILM_AMPERES = 1e-6;
     /** Tested at less than this share of the volts it must stand, a part is not tested (our choice). */
-    private const LOW_TEST = 0.75;
+    private const LOW_TEST_SHARE = 0.75;
     /** Beyond this share of its limit an ESR is watched: the healthy can of CAP-1 reaches nine tenths (our choice). */
-    private const NEAR_LIMIT = 0.91;
+    private const NEAR_LIMIT_SHARE = 0.91;
     /** Leakage at this share of the highest volts was taken at the same volts (our choice). */
-    private const SAME_VOLTS = 0.9;
+    private const SAME_VOLTS_SHARE = 0.9;
     /** Leakage that a bench measures and a part survives, amperes: beyond it milli was meant to be micro (our choice). */
-    private const LEAST_LEAK = 1e-9;
-    private const MOST_LEAK = 20e-3;
+    private const LEAST_LEAK_AMPERES = 1e-9;
+    private const MOST_LEAK_AMPERES = 20e-3;
     /** So many times the drawn value changes what the stage or the rectifier does (our choice). */
-    private const MUCH_MORE = 2.0;
+    private const MUCH_MORE_TIMES = 2.0;
 
     public static function judge(DrawnCapacitor $drawn, TestRecord $tests, CapacitorContext $context): CapacitorVerdict
     {
@@ -62,7 +62,7 @@ final class CapacitorJudge
     public static function checks(DrawnCapacitor $drawn): array
     {
         [$low, $high] = $drawn->kind()->window();
-        $checks = [Check::figure('farads', $drawn->farads * (1 + $low / 100), $drawn->farads * (1 + $high / 100)), Check::figure('leakAmperes', self::LEAST_LEAK, self::MOST_LEAK)];
+        $checks = [Check::figure('farads', $drawn->farads * (1 + $low / 100), $drawn->farads * (1 + $high / 100)), Check::figure('leakAmperes', self::LEAST_LEAK_AMPERES, self::MOST_LEAK_AMPERES)];
 
         return CapacitorKind::Electrolytic === $drawn->kind() ? [...$checks, Check::microfaradsAndOhms('farads', 'esrOhms', $checks[0]->low, $checks[0]->high)] : $checks;
     }
@@ -81,7 +81,7 @@ final class CapacitorJudge
         $reasons = [match (true) {
             abs(log10($ratio) - round(log10($ratio))) < 0.05 && abs(log10($ratio)) > 0.9 => new Reason('mark-decade', Verdict::Out, $said),
             $ratio < 0.8 => new Reason('mark-less', Verdict::Watch, $said),
-            $ratio > self::MUCH_MORE => new Reason('mark-more', Verdict::Watch, $said),
+            $ratio > self::MUCH_MORE_TIMES => new Reason('mark-more', Verdict::Watch, $said),
             default => new Reason('mark-as-drawn', Verdict::Within, $said),
         }];
 
@@ -110,7 +110,7 @@ final class CapacitorJudge
                 }
             }
             $volts = $test->figures['leakVolts'] ?? null;
-            if (isset($test->figures['leakAmperes']) && null !== $volts && $volts->value >= self::SAME_VOLTS * ($figures['leakVolts']->figure->value ?? 0.0)) {
+            if (isset($test->figures['leakAmperes']) && null !== $volts && $volts->value >= self::SAME_VOLTS_SHARE * ($figures['leakVolts']->figure->value ?? 0.0)) {
                 unset($figures['leakMinutes']);
                 foreach (['leakAmperes', 'leakVolts', 'leakMinutes'] as $name) {
                     if (isset($test->figures[$name])) {
@@ -168,7 +168,7 @@ final class CapacitorJudge
 
         return [match (true) {
             ReadingKind::Overload === $measured->kind, null !== $least && $least > $limit => new Reason('esr-high', Verdict::Out, $said),
-            null !== $most && $most <= self::NEAR_LIMIT * $limit => new Reason('esr-good', Verdict::Within, $said),
+            null !== $most && $most <= self::NEAR_LIMIT_SHARE * $limit => new Reason('esr-good', Verdict::Within, $said),
             null !== $measured->plain() => new Reason('esr-near', Verdict::Watch, $said),
             default => new Reason('esr-bound', Verdict::CannotSay, $said),
         }];
@@ -204,7 +204,7 @@ final class CapacitorJudge
             return [match (true) {
                 null === $limit => new Reason('film-leaks', $leak->value > self::FILM_AMPERES ? Verdict::Out : Verdict::Watch, $said),
                 $limit > self::FILM_AMPERES => new Reason('film-tester-too-coarse', Verdict::CannotSay, $said),
-                $volts < self::LOW_TEST * $rated => new Reason('leakage-below-rated', Verdict::CannotSay, $said + ['ratedVolts' => $rated]),
+                $volts < self::LOW_TEST_SHARE * $rated => new Reason('leakage-below-rated', Verdict::CannotSay, $said + ['ratedVolts' => $rated]),
                 default => new Reason('film-tight', Verdict::Within, $said),
             }];
         }
@@ -242,7 +242,7 @@ final class CapacitorJudge
 
         return [match (true) {
             $isLimit && $shift > self::GRID_SHIFT_VOLTS => new Reason('coupling-tester-too-coarse', Verdict::CannotSay, $said),
-            $isLimit && $volts < self::LOW_TEST * $at => new Reason('coupling-tested-low', Verdict::CannotSay, $said + ['workingVolts' => $at]),
+            $isLimit && $volts < self::LOW_TEST_SHARE * $at => new Reason('coupling-tested-low', Verdict::CannotSay, $said + ['workingVolts' => $at]),
             $isLimit => new Reason('coupling-tight', Verdict::Within, $said),
             $shift > self::GRID_SHIFT_VOLTS => new Reason('coupling-leaks', Verdict::Out, $said),
             default => new Reason('coupling-leaks-little', Verdict::Watch, $said),

@@ -85,7 +85,7 @@ final class CapacitorStation implements Station
         $rms = $rail->rippleVolts;
         $taken = $facts->tests->of($rail->id)->kind(CapacitorTestKind::Ripple)->all;
         $judged = RippleJudge::judge($taken, $rms);
-        $gauges = [] === $taken ? [] : [new Gauge('ripple', $taken[\count($taken) - 1]->value('volts'), 'V', $rms, $rms / RippleJudge::ALIKE, $rms * RippleJudge::ALIKE, $judged->of('ripple-high', 'ripple-low', 'ripple-as-expected') ?? Verdict::CannotSay)];
+        $gauges = [] === $taken ? [] : [new Gauge('ripple', $taken[\count($taken) - 1]->value('volts'), 'V', $rms, $rms / RippleJudge::ALIKE_TIMES, $rms * RippleJudge::ALIKE_TIMES, $judged->of('ripple-high', 'ripple-low', 'ripple-as-expected') ?? Verdict::CannotSay)];
 
         return new Item($rail->id, 'ripple', 'ripple', $rail->name.', '.Engineering::text($rms, 'V', Engineering::twoDigits(max(1e-6, $rms))).' expected', $judged, [Step::of($facts->tests, CapacitorTestKind::Ripple, $rail->id, '', true)], $gauges);
     }

@@ -23,7 +23,7 @@ final readonly class Reform
     /** A step that has not come down in this time is given up, minutes (our choice). */
     public const PATIENCE_MINUTES = 60.0;
     /** Rising leakage is more than the meter's digits, percent (our choice). */
-    private const RISE = 1.1;
+    private const RISE_TIMES = 1.1;
 
     /**
      * @param float                                          $ohms  of the series resistor
@@ -66,7 +66,7 @@ final readonly class Reform
         $here = array_values(array_filter($log, fn (ReformReading $r): bool => $this->stepAt($r->volts) === $step));
         $least = min([$last->leakAmperes, ...array_map(static fn (ReformReading $r): float => $r->leakAmperes, $here)]);
         [$state, $reason] = match (true) {
-            $last->leakAmperes > self::RISE * $least && $last->leakAmperes > $this->steps[$step]['limitAmperes'] => [ReformState::Abandon, 'reform-rises'],
+            $last->leakAmperes > self::RISE_TIMES * $least && $last->leakAmperes > $this->steps[$step]['limitAmperes'] => [ReformState::Abandon, 'reform-rises'],
             $last->leakAmperes <= $this->steps[$step]['limitAmperes'] => $step + 1 < \count($this->steps) ? [ReformState::Next, 'reform-step-done'] : [ReformState::Done, 'reform-done'],
             $last->at - $here[0]->at > 60 * self::PATIENCE_MINUTES => [ReformState::Abandon, 'reform-stuck'],
             default => [ReformState::Waiting, 'reform-waiting'],

@@ -14,7 +14,7 @@ use Yew\Core\Station\Leakage;
 final readonly class Replacement
 {
     /** Rated volts that are made, from memory. */
-    public const RATINGS = [
+    public const RATED_VOLTS = [
         'electrolytic' => [6.3, 10.0, 16.0, 25.0, 35.0, 50.0, 63.0, 100.0, 160.0, 200.0, 250.0, 350.0, 400.0, 450.0, 500.0, 550.0],
         'film' => [63.0, 100.0, 160.0, 250.0, 400.0, 630.0, 1000.0, 1600.0],
     ];
@@ -23,7 +23,7 @@ final readonly class Replacement
     /** Two stacked sections share unequally by leakage and tolerance: each is rated for this share of the whole (common practice). */
     private const STACK_SHARE = 0.6;
     /** A balancing resistor carries this many times the leakage limit (common practice). */
-    private const BALANCING = 10.0;
+    private const BALANCING_TIMES = 10.0;
 
     /**
      * @param float|null   $ratedVolts at least; null where nothing says what it must stand, or where it takes a stack
@@ -48,7 +48,7 @@ final readonly class Replacement
         }
         // At least the old rating, and more where the worst case asks for it.
         $least = max(self::HEADROOM * abs($drawn->worstVolts ?? 0.0), $drawn->ratedVolts ?? 0.0);
-        foreach (self::RATINGS[$kind->value] as $volts) {
+        foreach (self::RATED_VOLTS[$kind->value] as $volts) {
             if ($volts >= $least && $least > 0.0) {
                 return new self($farads, $volts, $limitedBy, null, $reasons);
             }
@@ -69,14 +69,14 @@ final readonly class Replacement
     {
         $each = ESeries::E6->atLeast(2 * $farads);
         $share = self::STACK_SHARE * $volts;
-        $rated = self::RATINGS['electrolytic'][\count(self::RATINGS['electrolytic']) - 1];
-        foreach (self::RATINGS['electrolytic'] as $candidate) {
+        $rated = self::RATED_VOLTS['electrolytic'][\count(self::RATED_VOLTS['electrolytic']) - 1];
+        foreach (self::RATED_VOLTS['electrolytic'] as $candidate) {
             if ($candidate >= $share) {
                 $rated = $candidate;
                 break;
             }
         }
-        $ohms = ESeries::E12->atMost($volts / 2 / (self::BALANCING * Leakage::LongLife->limitAmperes($each, $rated)));
+        $ohms = ESeries::E12->atMost($volts / 2 / (self::BALANCING_TIMES * Leakage::LongLife->limitAmperes($each, $rated)));
 
         return new CapacitorStack($each, $rated, $ohms, ($volts / 2) ** 2 / $ohms, $volts / 2);
     }

@@ -14,7 +14,7 @@ use Yew\Core\Test\TakenTest;
 final class RippleJudge
 {
     /** Capacitors alone spread by half and more: within this factor it is as expected (our choice). */
-    public const ALIKE = 1.8;
+    public const ALIKE_TIMES = 1.8;
 
     /**
      * @param list<TakenTest> $taken       oldest first; the first of several was before the work
@@ -30,8 +30,8 @@ final class RippleJudge
         }
         $figures = ['volts' => $last, 'expectedVolts' => $expectedRms];
         $reason = match (true) {
-            $last > self::ALIKE * $expectedRms => new Reason('ripple-high', Verdict::Out, $figures),
-            $last * self::ALIKE < $expectedRms => new Reason('ripple-low', Verdict::CannotSay, $figures),
+            $last > self::ALIKE_TIMES * $expectedRms => new Reason('ripple-high', Verdict::Out, $figures),
+            $last * self::ALIKE_TIMES < $expectedRms => new Reason('ripple-low', Verdict::CannotSay, $figures),
             default => new Reason('ripple-as-expected', Verdict::Within, $figures),
         };
         $first = $taken[0]->value('volts') ?? $last;

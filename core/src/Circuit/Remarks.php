@@ -26,7 +26,7 @@ final class Remarks
     {
         $stresses = Stresses::of($solution, $catalogue);
         $remarks = [];
-        $noTubes = NoTubes::of($solution, $catalogue, NoTubes::HIGH_MAINS);
+        $noTubes = NoTubes::of($solution, $catalogue, NoTubes::HIGH_MAINS_TIMES);
         $unloaded = null === $noTubes ? null : Stresses::of($noTubes, $catalogue);
         $exposed = [];
         foreach ($stresses->capacitors as $i => $capacitor) {

@@ -29,7 +29,7 @@ final class WindingHeat implements ComputeForm
         $hot = $fields->positive('hotOhms');
         $class = $fields->optionalString('class', 1) ?? 'A';
         $fields->done();
-        $limit = Winding::CLASSES[$class] ?? throw $fields->fault('class', 'one of '.implode(', ', array_keys(Winding::CLASSES)));
+        $limit = Winding::CLASSES_CELSIUS[$class] ?? throw $fields->fault('class', 'one of '.implode(', ', array_keys(Winding::CLASSES_CELSIUS)));
         $mean = Winding::celsius($cold, $celsius, $hot);
 
         return ['meanCelsius' => $mean, 'riseKelvin' => $mean - $celsius, 'hotSpotCelsius' => $mean + Winding::HOT_SPOT_KELVIN, 'classCelsius' => $limit, 'lifeFactor' => Winding::lifeFactor($limit - $mean - Winding::HOT_SPOT_KELVIN), 'coreVersion' => Version::CORE];

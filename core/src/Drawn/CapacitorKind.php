@@ -11,11 +11,11 @@ enum CapacitorKind: string
     case Film = 'film';
 
     /** Above this a part in these amplifiers is an electrolytic, farads (our choice). */
-    private const FILM_UP_TO = 2e-6;
+    private const FILM_UP_TO_FARADS = 2e-6;
 
     public static function of(float $farads): self
     {
-        return $farads > self::FILM_UP_TO ? self::Electrolytic : self::Film;
+        return $farads > self::FILM_UP_TO_FARADS ? self::Electrolytic : self::Film;
     }
 
     /** @return array{float, float} percent below and above nominal (CAP-2) */

@@ -61,7 +61,7 @@ final readonly class DrawnCapacitors
             gridOhms: 'coupling' === $does ? Adjoint::of($this->circuit->working, $low)->sourceOhms() : null,
             rectifierTube: $tube,
             rectifierFarads: null === $limit ? null : max(0.0, $limit - $others),
-            ceilingVolts: null === $c->ratedVolts || null === $worst || abs($worst) < 1.0 ? null : $this->circuit->working->conditions->inletVolts * NoTubes::HIGH_MAINS * $c->ratedVolts / $peak,
+            ceilingVolts: null === $c->ratedVolts || null === $worst || abs($worst) < 1.0 ? null : $this->circuit->working->conditions->inletVolts * NoTubes::HIGH_MAINS_TIMES * $c->ratedVolts / $peak,
         );
     }
 

@@ -17,9 +17,9 @@ final class Insulation
     /** The usual end of the test, volts (common practice). */
     public const USUAL_END_VOLTS = 600.0;
     /** A plate swings to more than twice its supply (IRON-12). */
-    public const SWING = 2.0;
+    public const SWING_TIMES = 2.0;
     /** A last step within this share of the peak has reached it (our choice: meters and scales). */
-    private const NEAR_END = 0.95;
+    private const NEAR_END_SHARE = 0.95;
 
     /**
      * @return list<Reason> one for each pair that was measured, with what it means at B+
@@ -63,7 +63,7 @@ final class Insulation
         // A steady leak is a load like another: on the mains side it draws what its watts ask, and a fuse sees no more.
         $mainsAmperes = ($figures['leakWatts'] ?? 0.0) / $context->mainsVolts;
         $figures += null === $context->fuseAmperes ? [] : ['fuseAmperes' => $context->fuseAmperes, 'mainsAmperes' => $mainsAmperes];
-        $peak = null === $context->bPlusVolts ? self::USUAL_END_VOLTS : min(self::USUAL_END_VOLTS, self::SWING * $context->bPlusVolts);
+        $peak = null === $context->bPlusVolts ? self::USUAL_END_VOLTS : min(self::USUAL_END_VOLTS, self::SWING_TIMES * $context->bPlusVolts);
         $end = max($context->insulationVolts, $peak);
         $condemned = $overrange || (null !== $lowest && $lowest < Practice::INSULATION_CONDEMNED_OHMS);
 
@@ -77,7 +77,7 @@ final class Insulation
                 default => 'insulation-leaks-at-work',
             }, Verdict::Danger, $figures),
             0.0 === $highestVolts => new Reason('insulation-ohmmeter-only', Verdict::CannotSay, $figures),
-            $highestVolts < max($context->insulationVolts, self::NEAR_END * $end) => new Reason('insulation-not-to-peak', Verdict::CannotSay, $figures + ['endVolts' => $end]),
+            $highestVolts < max($context->insulationVolts, self::NEAR_END_SHARE * $end) => new Reason('insulation-not-to-peak', Verdict::CannotSay, $figures + ['endVolts' => $end]),
             null === $limit || 0.0 === $limit => new Reason('insulation-limit-not-said', Verdict::CannotSay, $figures),
             $limit < Practice::INSULATION_CONDEMNED_OHMS => new Reason('insulation-limit-too-coarse', Verdict::CannotSay, $figures),
             null !== $lowest && $lowest < $context->insulationOhms => new Reason('insulation-weak', Verdict::Watch, $figures),

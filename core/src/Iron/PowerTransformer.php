@@ -130,9 +130,9 @@ final class PowerTransformer
             }
             $mean = Winding::celsius($cold, $t1, $hot);
             $spot = $mean + Winding::HOT_SPOT_KELVIN;
-            $figures = ['meanCelsius' => $mean, 'hotSpotCelsius' => $spot, 'riseKelvin' => $mean - $t1, 'classCelsius' => Winding::CLASSES['A'], 'lifeFactor' => Winding::lifeFactor(Winding::CLASSES['A'] - $spot)];
+            $figures = ['meanCelsius' => $mean, 'hotSpotCelsius' => $spot, 'riseKelvin' => $mean - $t1, 'classCelsius' => Winding::CLASSES_CELSIUS['A'], 'lifeFactor' => Winding::lifeFactor(Winding::CLASSES_CELSIUS['A'] - $spot)];
 
-            return new Reason($spot > Winding::CLASSES['A'] ? 'winding-too-hot' : ($spot > Winding::CLASSES['A'] - 10.0 ? 'winding-warm' : 'winding-cool'), $spot > Winding::CLASSES['A'] ? Verdict::Out : ($spot > Winding::CLASSES['A'] - 10.0 ? Verdict::Watch : Verdict::Within), $figures);
+            return new Reason($spot > Winding::CLASSES_CELSIUS['A'] ? 'winding-too-hot' : ($spot > Winding::CLASSES_CELSIUS['A'] - 10.0 ? 'winding-warm' : 'winding-cool'), $spot > Winding::CLASSES_CELSIUS['A'] ? Verdict::Out : ($spot > Winding::CLASSES_CELSIUS['A'] - 10.0 ? Verdict::Watch : Verdict::Within), $figures);
         }, $tests->latestBySubject(IronTestKind::ResistanceRise))));
     }
 }

@@ -91,7 +91,7 @@ final class ReplacementSheet
 
         return [
             'format' => 'transformer-specification/1', 'part' => $t->id, 'role' => 'output',
-            'primary' => ['ohms' => $drawn->primaryOhms, 'singleEnded' => $drawn->singleEnded, 'dcAmperesPerSide' => array_values($sides), 'supplyVolts' => $supply, 'peakVolts' => Insulation::SWING * $supply, 'oldOhms' => array_map(static fn (DrawnWinding $w): float => $w->ohms, \array_slice($drawn->windings, 0, -1)), 'screenTaps' => self::hasScreenTaps($t)],
+            'primary' => ['ohms' => $drawn->primaryOhms, 'singleEnded' => $drawn->singleEnded, 'dcAmperesPerSide' => array_values($sides), 'supplyVolts' => $supply, 'peakVolts' => Insulation::SWING_TIMES * $supply, 'oldOhms' => array_map(static fn (DrawnWinding $w): float => $w->ohms, \array_slice($drawn->windings, 0, -1)), 'screenTaps' => self::hasScreenTaps($t)],
             'secondaries' => [['ohms' => $drawn->tapOhms, 'watts' => $watts]], 'voltAmperes' => $watts,
             'notes' => $drawn->singleEnded ? ['gapped', 'watts-estimated', 'mounting-as-old'] : ['interleaved', 'watts-estimated', 'mounting-as-old'],
         ];

@@ -14,7 +14,7 @@ final class Winding
     public const HOT_SPOT_KELVIN = 15.0;
 
     /** Highest temperature by insulation class, °C (IEC 60085, from memory). */
-    public const CLASSES = ['A' => 105.0, 'E' => 120.0, 'B' => 130.0, 'F' => 155.0, 'H' => 180.0];
+    public const CLASSES_CELSIUS = ['A' => 105.0, 'E' => 120.0, 'B' => 130.0, 'F' => 155.0, 'H' => 180.0];
 
     /** Nominal impedance of a moving-coil speaker over its DC resistance, lowest and highest (common practice). */
     public const SPEAKER_FACTORS = [1.1, 1.3];

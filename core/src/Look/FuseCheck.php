@@ -13,11 +13,11 @@ use Yew\Core\Test\Reason;
 final class FuseCheck
 {
     /** A link is chosen for about this many times the running current: it must carry warm-up and mains tolerance (common practice). */
-    public const HEADROOM = 1.5;
+    public const HEADROOM_TIMES = 1.5;
 
     /** Above this many times the proper value it no longer protects; one preferred step of IEC 60127 is 1.25 (our choice). */
-    private const TOO_BIG = 1.3;
-    private const TOO_SMALL = 0.75;
+    private const TOO_BIG_TIMES = 1.3;
+    private const TOO_SMALL_SHARE = 0.75;
 
     /**
      * The value that belongs in at another mains: same power, so the current goes with 1/V; a B+ fuse does not scale.
@@ -51,8 +51,8 @@ final class FuseCheck
             $ratio = $fitted->amperes / $proper;
             $figures = ['fittedAmperes' => $fitted->amperes, 'properAmperes' => $proper, 'drawnAmperes' => $drawn->amperes, 'mainsVolts' => $mainsVolts];
             $reasons[] = match (true) {
-                $ratio > self::TOO_BIG => new Reason('fuse-too-big', Verdict::Danger, $figures),
-                $ratio < self::TOO_SMALL => new Reason('fuse-too-small', Verdict::Watch, $figures),
+                $ratio > self::TOO_BIG_TIMES => new Reason('fuse-too-big', Verdict::Danger, $figures),
+                $ratio < self::TOO_SMALL_SHARE => new Reason('fuse-too-small', Verdict::Watch, $figures),
                 default => new Reason('fuse-fits', Verdict::Within, $figures),
             };
         }
@@ -61,7 +61,7 @@ final class FuseCheck
             $figures = ['fittedAmperes' => $fitted->amperes, 'runningAmperes' => $runningAmperes, 'share' => $carries / $runningAmperes];
             $reasons[] = match (true) {
                 $carries < $runningAmperes => new Reason('fuse-under-running', Verdict::Out, $figures),
-                $carries > 4 * self::HEADROOM * $runningAmperes => new Reason('fuse-far-over-running', Verdict::Watch, $figures),
+                $carries > 4 * self::HEADROOM_TIMES * $runningAmperes => new Reason('fuse-far-over-running', Verdict::Watch, $figures),
                 default => new Reason('fuse-plausible', Verdict::Within, $figures),
             };
         }

@@ -43,7 +43,7 @@ final class LookStation implements Station
     }
 
     /** Mains further off than this is another mains, as a share (our choice; 110 to 120 V and 220 to 240 V are one each). */
-    private const OTHER_MAINS = 0.12;
+    private const OTHER_MAINS_SHARE = 0.12;
 
     /** Tests whose worst answer counts until the part is said to be repaired or new. */
     private const LASTING = [LookTestKind::EarthBond, LookTestKind::MainsInsulation, LookTestKind::TubeLook, LookTestKind::CanLook];
@@ -86,7 +86,7 @@ final class LookStation implements Station
     private static function mains(BenchFacts $facts): array
     {
         $reasons = [];
-        if (abs($facts->wiredForVolts / $facts->practice->mainsVolts - 1) > self::OTHER_MAINS) {
+        if (abs($facts->wiredForVolts / $facts->practice->mainsVolts - 1) > self::OTHER_MAINS_SHARE) {
             $reasons[] = new Reason('wired-for-other-mains', Verdict::Watch, ['wiredForVolts' => $facts->wiredForVolts, 'mainsVolts' => $facts->practice->mainsVolts]);
             array_push($reasons, ...self::conversion($facts));
         }

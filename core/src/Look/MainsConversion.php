@@ -11,7 +11,7 @@ use Yew\Core\Reading\Ratings;
 final readonly class MainsConversion
 {
     /** A winding serves mains within this share of its volts (common practice; heaters allow 10 %). */
-    private const REACH = 0.07;
+    private const REACH_SHARE = 0.07;
 
     /**
      * @param 'single'|'two-equal'|'tapped' $primary
@@ -39,12 +39,12 @@ final readonly class MainsConversion
         // Flux goes with volts per hertz: a 60 Hz transformer on 50 Hz stands five sixths of its volts (LOOK-3).
         $flux = $target / $winding * max(1.0, $madeForHertz / $hertz);
         $highest = $winding * min(1.0, $hertz / $madeForHertz);
-        $possible = abs($target / $winding - 1) <= self::REACH && $flux <= 1 + self::REACH;
+        $possible = abs($target / $winding - 1) <= self::REACH_SHARE && $flux <= 1 + self::REACH_SHARE;
         // A step-down brings the volts down, not the flux: at its rated volts the core carries what its own frequency asks, and at the volts that it stands the heaters starve.
         $heaters = $highest / $winding - 1;
         $stepDown = match (true) {
             $possible || $target <= $winding => null,
-            $madeForHertz / $hertz <= 1 + self::REACH => $winding,
+            $madeForHertz / $hertz <= 1 + self::REACH_SHARE => $winding,
             100 * abs($heaters) <= Ratings::HEATER_PERCENT => $highest,
             default => null,
         };
@@ -52,7 +52,7 @@ final readonly class MainsConversion
         if (!$possible) {
             $steps[] = match (true) {
                 null !== $stepDown => 'step-down',
-                $madeForHertz / $hertz > 1 + self::REACH => 'another-transformer-flux',
+                $madeForHertz / $hertz > 1 + self::REACH_SHARE => 'another-transformer-flux',
                 default => 'another-transformer',
             };
         } elseif ('two-equal' === $primary) {

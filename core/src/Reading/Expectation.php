@@ -27,7 +27,7 @@ final class Expectation
     private const CURRENT_PERCENT = 20.0;
 
     /** Beyond this the mains ratio is no guide: rectifiers and heaters do not follow it (our choice). */
-    private const RATIO_LIMIT = 0.15;
+    private const RATIO_LIMIT_SHARE = 0.15;
 
     public static function at(TestPoint $point, ReadingContext $context): Expected
     {
@@ -57,7 +57,7 @@ final class Expectation
             $conditions->inStandby() && null !== $point->fedBy && \in_array($point->fedBy, $sheet->standbyBreaks, true) => 'standby',
             ChassisState::Energised !== $context->state => 'not-energised',
             self::missesTubes($point, $context) => 'tubes-out',
-            abs($ratio - 1) > self::RATIO_LIMIT && !$regulated => 'mains-too-far',
+            abs($ratio - 1) > self::RATIO_LIMIT_SHARE && !$regulated => 'mains-too-far',
             default => null,
         };
 

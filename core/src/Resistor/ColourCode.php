@@ -12,7 +12,7 @@ final class ColourCode
     public const COLOURS = ['black', 'brown', 'red', 'orange', 'yellow', 'green', 'blue', 'violet', 'grey', 'white'];
 
     /** Tolerance in percent by colour; old parts without a fourth band are ± 20 %. */
-    private const TOLERANCES = ['brown' => 1.0, 'red' => 2.0, 'orange' => 0.05, 'yellow' => 0.02, 'green' => 0.5, 'blue' => 0.25, 'violet' => 0.1, 'grey' => 0.01, 'gold' => 5.0, 'silver' => 10.0];
+    private const TOLERANCES_PERCENT = ['brown' => 1.0, 'red' => 2.0, 'orange' => 0.05, 'yellow' => 0.02, 'green' => 0.5, 'blue' => 0.25, 'violet' => 0.1, 'grey' => 0.01, 'gold' => 5.0, 'silver' => 10.0];
     private const UNMARKED_PERCENT = 20.0;
 
     /** Short and other spellings, as people type them. */
@@ -53,7 +53,7 @@ final class ColourCode
         }
         $tolerance = match (true) {
             3 === $count || 'none' === $bands[$digits + 1] => self::UNMARKED_PERCENT,
-            default => self::TOLERANCES[$bands[$digits + 1]] ?? throw BadData::at('text', \sprintf('%s is no tolerance', $bands[$digits + 1])),
+            default => self::TOLERANCES_PERCENT[$bands[$digits + 1]] ?? throw BadData::at('text', \sprintf('%s is no tolerance', $bands[$digits + 1])),
         };
 
         return ['ohms' => $ohms * self::multiplier($bands[$digits]), 'tolerancePercent' => $tolerance, 'bands' => $bands];
@@ -70,7 +70,7 @@ final class ColourCode
      */
     public static function write(float $ohms, float $tolerancePercent): array
     {
-        $tolerance = self::UNMARKED_PERCENT === $tolerancePercent ? null : array_search($tolerancePercent, self::TOLERANCES, true);
+        $tolerance = self::UNMARKED_PERCENT === $tolerancePercent ? null : array_search($tolerancePercent, self::TOLERANCES_PERCENT, true);
         if (false === $tolerance || $ohms <= 0.0) {
             throw BadData::at(false === $tolerance ? 'tolerancePercent' : 'resistanceOhms', 'no band says this');
         }
@@ -109,6 +109,6 @@ final class ColourCode
     {
         $colour = self::SPELLINGS[$word] ?? $word;
 
-        return 'none' === $colour || isset(self::TOLERANCES[$colour]) || \in_array($colour, self::COLOURS, true) ? $colour : throw BadData::at('text', \sprintf('“%s” is no colour of the code', mb_substr($word, 0, 20)));
+        return 'none' === $colour || isset(self::TOLERANCES_PERCENT[$colour]) || \in_array($colour, self::COLOURS, true) ? $colour : throw BadData::at('text', \sprintf('“%s” is no colour of the code', mb_substr($word, 0, 20)));
     }
 }

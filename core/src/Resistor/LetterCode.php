@@ -11,7 +11,7 @@ final class LetterCode
 {
     private const OHMS = ['R' => 1.0, 'K' => 1e3, 'M' => 1e6, 'G' => 1e9];
     private const FARADS = ['p' => 1e-12, 'n' => 1e-9, 'u' => 1e-6, 'µ' => 1e-6, 'm' => 1e-3];
-    private const TOLERANCES = ['B' => 0.1, 'C' => 0.25, 'D' => 0.5, 'F' => 1.0, 'G' => 2.0, 'J' => 5.0, 'K' => 10.0, 'M' => 20.0];
+    private const TOLERANCES_PERCENT = ['B' => 0.1, 'C' => 0.25, 'D' => 0.5, 'F' => 1.0, 'G' => 2.0, 'J' => 5.0, 'K' => 10.0, 'M' => 20.0];
 
     /**
      * @return array{value: float, unit: string, tolerancePercent: float|null} ohms or farads; 104 with no letter counts as picofarads of a capacitor
@@ -22,13 +22,13 @@ final class LetterCode
     {
         $mark = trim($text);
         if (1 === preg_match('/^(\d{0,3})([RKMG])(\d{0,3})([BCDFGJKM])?$/', $mark, $m) && '' !== $m[1].$m[3]) {
-            return ['value' => (float) ($m[1].'.'.$m[3]) * self::OHMS[$m[2]], 'unit' => 'Ω', 'tolerancePercent' => self::TOLERANCES[$m[4] ?? ''] ?? null];
+            return ['value' => (float) ($m[1].'.'.$m[3]) * self::OHMS[$m[2]], 'unit' => 'Ω', 'tolerancePercent' => self::TOLERANCES_PERCENT[$m[4] ?? ''] ?? null];
         }
         if (1 === preg_match('/^([0-9]{0,3})([pnuµm])([0-9]{0,3})([BCDFGJKM])?$/u', $mark, $m) && '' !== $m[1].$m[3]) {
-            return ['value' => (float) ($m[1].'.'.$m[3]) * self::FARADS[$m[2]], 'unit' => 'F', 'tolerancePercent' => self::TOLERANCES[$m[4] ?? ''] ?? null];
+            return ['value' => (float) ($m[1].'.'.$m[3]) * self::FARADS[$m[2]], 'unit' => 'F', 'tolerancePercent' => self::TOLERANCES_PERCENT[$m[4] ?? ''] ?? null];
         }
         if (1 === preg_match('/^(\d{2})(\d)([BCDFGJKM])?$/', $mark, $m)) {
-            return ['value' => (float) $m[1] * 10.0 ** (int) $m[2] * 1e-12, 'unit' => 'F', 'tolerancePercent' => self::TOLERANCES[$m[3] ?? ''] ?? null];
+            return ['value' => (float) $m[1] * 10.0 ** (int) $m[2] * 1e-12, 'unit' => 'F', 'tolerancePercent' => self::TOLERANCES_PERCENT[$m[3] ?? ''] ?? null];
         }
         throw BadData::at('text', \sprintf('“%s” is no mark of the letter code: such as 4K7, R22, 47n, 104J', mb_substr($mark, 0, 20)));
     }
@@ -55,7 +55,7 @@ final class LetterCode
             throw BadData::at('value', 'the letter code does not reach that far');
         }
         [$whole, $rest] = explode('.', \sprintf('%.3F', $figure));
-        $tolerance = null === $tolerancePercent ? '' : array_search($tolerancePercent, self::TOLERANCES, true);
+        $tolerance = null === $tolerancePercent ? '' : array_search($tolerancePercent, self::TOLERANCES_PERCENT, true);
 
         return ('0' === $whole ? '' : $whole).$letter.rtrim($rest, '0').(false === $tolerance ? throw BadData::at('tolerancePercent', 'no letter says this') : $tolerance);
     }

@@ -46,7 +46,7 @@ final readonly class CircuitAtWork
         $conditions = new SolveConditions($mainsRatio * $sheet->printedMains[0]);
         $working = OperatingPoint::of(Compiler::compile($fitted->netlist, $tubes, $conditions, $fitted->factors), $conditions);
 
-        return new self($sheet, $drawn, $fitted, $tubes, $working, NoTubes::of($working, $tubes, NoTubes::HIGH_MAINS), ColdResistance::of($fitted->netlist, $tubes, $fitted->factors), Stresses::of($working, $tubes));
+        return new self($sheet, $drawn, $fitted, $tubes, $working, NoTubes::of($working, $tubes, NoTubes::HIGH_MAINS_TIMES), ColdResistance::of($fitted->netlist, $tubes, $fitted->factors), Stresses::of($working, $tubes));
     }
 
     /** The block that a part was drawn in; null for a loose one. */

@@ -144,7 +144,7 @@ final class IronEdgesTest extends TestCase
 
     public function testTheClassesOfInsulation(): void
     {
-        self::assertSame(['A' => 105.0, 'E' => 120.0, 'B' => 130.0, 'F' => 155.0, 'H' => 180.0], Winding::CLASSES, 'IEC 60085, from memory');
+        self::assertSame(['A' => 105.0, 'E' => 120.0, 'B' => 130.0, 'F' => 155.0, 'H' => 180.0], (new \ReflectionClass(Winding::class))->getConstant('CLASSES_CELSIUS'), 'IEC 60085, from memory');
     }
 
     public function testWhatASpeakerMayBe(): void

@@ -116,7 +116,7 @@ final class SheetCodecTest extends TestCase
         self::assertCount(1, SheetFile::decode('["'.str_repeat('a', 2_000_000 - 4).'"]'));
         foreach ([$nested(24) => 'nested deeper than 24', '["'.str_repeat('a', 2_000_000 - 3).'"]' => 'at most 2 MB'] as $text => $says) {
             try {
-                SheetFile::decode((string) $text);
+                SheetFile::decode($text);
                 self::fail('it was read');
             } catch (BadData $e) {
                 self::assertStringContainsString($says, $e->sentence);

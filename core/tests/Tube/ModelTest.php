@@ -8,8 +8,8 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Tube\Model\GridCurrent;
 use Yew\Core\Tube\Model\PentodeModel;
-use Yew\Core\Tube\Model\RegulatorModel;
 use Yew\Core\Tube\Model\RectifierModel;
+use Yew\Core\Tube\Model\RegulatorModel;
 use Yew\Core\Tube\Model\TriodeModel;
 
 /** The slopes that Newton needs, against differences; and the shapes that the equations must have. */

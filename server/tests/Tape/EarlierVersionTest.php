@@ -34,7 +34,7 @@ final class EarlierVersionTest extends ServerTestCase
             $told = self::flat(self::getContainer()->get(BenchView::class)->of($bench));
             $then = $job->objects('benches')[0];
             foreach (['state', 'conditions', 'warm', 'missing', 'points', 'stairs', 'findings', 'currents', 'platesAgainstScreens', 'fitted', 'closeOut', 'openEnds'] as $part) {
-                self::assertEqualsWithDelta(self::flat([$then->raw($part)]), [self::asItWas($told[$part])], 1e-9, $job->string('tag').' '.$part);
+                self::assertEqualsWithDelta(self::asItWas(self::flat([$then->raw($part)])), [self::asItWas($told[$part])], 1e-9, $job->string('tag').' '.$part);
             }
             self::assertEqualsWithDelta(self::charge($then->objects('islands')), self::charge(Fields::of($told)->objects('islands')), 1e-9, $job->string('tag'));
             foreach (['look', 'iron', 'capacitors', 'resistors'] as $station) {
@@ -115,9 +115,15 @@ final class EarlierVersionTest extends ServerTestCase
         return $all;
     }
 
-    /** Without what that version did not tell, or wrote as it was typed where figures stand with their units now. */
+    /** Without what that version did not tell, or wrote as it was typed where figures stand with their units now; ohms in ohms, not in thousandths. */
     private static function asItWas(mixed $told): mixed
     {
+        if (\is_string($told)) {
+            $ohms = preg_replace_callback('/(\d+(?:\.\d+)?) mΩ/', static fn (array $m): string => \sprintf('%.6f Ω', (float) $m[1] / 1000), $told);
+
+            return preg_replace('/(\.\d*?)0+ Ω/', '$1 Ω', (string) $ohms);
+        }
+
         return \is_array($told) ? array_map(self::asItWas(...), array_diff_key($told, ['beside' => true, 'otherUnit' => true, 'given' => true])) : $told;
     }
 

@@ -30,8 +30,9 @@ final class PairTest extends ServerTestCase
         self::assertSame(['other-unit', 'left-7', 'alike', '453'], self::beside($this->pointOf($job, $right, 'A')));
         self::assertSame(['other-unit', 'right-8', 'alike', '452'], self::beside($this->pointOf($job, $left, 'A')), 'and the other way round');
         $answer = $this->write($job, 'reading', self::reading('A', '420.0'), change: ['unitId' => $right]);
-        self::assertSame('unlike', self::beside($this->pointOf($job, $left, 'A'))[2]);
-        self::assertSame(2, \count($answer->objects('benches')), 'the answer carries what it changed on either');
+        $shown = array_map(static fn (Fields $b): string => $b->string('unitId').' '.implode(' ', array_map(static fn (Fields $p): string => 'A' === $p->string('place') ? self::beside($p)[3] : '', $b->objects('points'))), $answer->objects('benches'));
+        self::assertSame([$left.' 420', $right.' 453'], array_map(trim(...), $shown), 'the answer carries what it changed on either');
+        self::assertSame('apart-from-other-unit', $this->pointOf($job, $right, 'A')->object('reading')->string('reasonCode'));
         $tread = $this->benchOf($job, $left)->objects('stairs')[0];
         self::assertSame(['right-8', 420.0], [$tread->object('otherUnit')->string('name'), $tread->object('otherUnit')->number('volts')]);
     }

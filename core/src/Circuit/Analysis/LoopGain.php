@@ -21,8 +21,8 @@ use Yew\Core\Circuit\Solve\Solution;
  */
 final readonly class LoopGain
 {
-    private const FROM = 1.0;
-    private const TO = 1e6;
+    private const FROM_HERTZ = 1.0;
+    private const TO_HERTZ = 1e6;
     private const PER_DECADE = 12;
     /** Where a loop is asked for its sign, as gain is by custom, hertz. */
     private const MID_HERTZ = 1000.0;
@@ -79,9 +79,9 @@ final readonly class LoopGain
             return null;
         }
         $points = [];
-        $steps = (int) round(self::PER_DECADE * log10(self::TO / self::FROM));
+        $steps = (int) round(self::PER_DECADE * log10(self::TO_HERTZ / self::FROM_HERTZ));
         for ($i = 0; $i <= $steps; ++$i) {
-            $hertz = self::FROM * (self::TO / self::FROM) ** ($i / $steps);
+            $hertz = self::FROM_HERTZ * (self::TO_HERTZ / self::FROM_HERTZ) ** ($i / $steps);
             $points[] = [$hertz, ...self::polar(self::ratio($ac, $from, $to, $siemens, $farads, $hertz))];
         }
         $mid = self::ratio($ac, $from, $to, $siemens, $farads, self::MID_HERTZ);

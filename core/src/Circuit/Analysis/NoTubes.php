@@ -17,7 +17,7 @@ use Yew\Core\Tube\TubeCatalogue;
 final class NoTubes
 {
     /** Mains of the worst case: ten per cent high (CAP-5). */
-    public const HIGH_MAINS = 1.1;
+    public const HIGH_MAINS_TIMES = 1.1;
 
     /** Null where the circuit has no answer without its tubes. */
     public static function of(Solution $solution, TubeCatalogue $catalogue, float $mainsRatio): ?Solution
