@@ -45,6 +45,7 @@ final readonly class ShopController
             'timeZone' => $shop->timeZone ?? 'UTC',
             'vocabulary' => $shop->vocabulary ?? 'us',
             'words' => $this->wording->words(),
+            'says' => $this->wording->page(),
             'meters' => $meters,
             'people' => (object) $people,
             'tubeTypes' => $this->tubes->names(),

@@ -11,7 +11,7 @@ use Yew\Core\Test\Reason;
 /** Makes sentences of core's codes and figures: one catalogue (server/wording/en.json) for API, screen and paper. */
 final class Wording implements ResetInterface
 {
-    /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>}|null */
+    /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>, page: array<string, string>}|null */
     private ?array $catalogue = null;
     /** @var array<string, string>|null */
     private ?array $words = null;
@@ -126,6 +126,12 @@ final class Wording implements ResetInterface
         return array_map(fn (string $c): string => $this->fill($c, []), $this->catalogue()['cautions'][$station] ?? []);
     }
 
+    /** @return array<string, string> what the page says of safety, by code, in the shop's words */
+    public function page(): array
+    {
+        return array_map(fn (string $sentence): string => preg_match('/^[a-z]/', $sentence) > 0 ? lcfirst($this->fill($sentence, [])) : $this->fill($sentence, []), $this->catalogue()['page']);
+    }
+
     /** @return array<string, string> */
     public function gates(): array
     {
@@ -174,11 +180,11 @@ final class Wording implements ResetInterface
         };
     }
 
-    /** @return array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>} */
+    /** @return array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>, page: array<string, string>} */
     private function catalogue(): array
     {
         if (null === $this->catalogue) {
-            /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>} $data the file is ours; a test reads every code through it */
+            /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>, page: array<string, string>} $data the file is ours; a test reads every code through it */
             $data = json_decode((string) file_get_contents($this->root.'/server/wording/en.json'), true, 8, \JSON_THROW_ON_ERROR);
             $this->catalogue = $data;
         }

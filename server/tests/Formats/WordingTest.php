@@ -82,4 +82,33 @@ final class WordingTest extends ServerTestCase
         self::assertStringContainsString('output valves in', $wording->reason('bias-current-decides', []));
         self::assertSame('HT to chassis: not a short', $wording->gates()['short']);
     }
+
+    public function testWhatThePageSaysOfSafetyIsInTheCatalogueAndNothingElse(): void
+    {
+        $asked = [];
+        foreach (new \RecursiveIteratorIterator(new \RecursiveDirectoryIterator(self::root().'/web/src', \FilesystemIterator::SKIP_DOTS)) as $file) {
+            if ($file instanceof \SplFileInfo && \in_array($file->getExtension(), ['vue', 'ts'], true)) {
+                $source = (string) file_get_contents($file->getPathname());
+                preg_match_all("/\\bsays\\('([a-z-]+)'\\)/", $source, $plain);
+                preg_match_all("/says\\([\\w.]+ \\? '([a-z-]+)' : '([a-z-]+)'\\)/", $source, $either);
+                preg_match_all("/id: '(\\w+)',(?:(?!\\n  \\},).)*?cautioned: true/s", 'sums.ts' === $file->getFilename() ? $source : '', $sums);
+                $asked = [...$asked, ...$plain[1], ...$either[1], ...$either[2], ...array_map(static fn (string $id): string => 'sum-'.$id, $sums[1])];
+            }
+        }
+        preg_match_all("/'((?:another|wire|prove|move|count|plug|lamp|mark|step)-[a-z-]+)'/", (string) file_get_contents(self::root().'/core/src/Look/MainsConversion.php'), $steps);
+        $asked = array_unique([...$asked, ...array_map(static fn (string $step): string => 'convert-'.$step, $steps[1])]);
+        sort($asked);
+        $said = array_keys(self::getContainer()->get(Wording::class)->page());
+        sort($said);
+        self::assertSame($said, $asked);
+    }
+
+    public function testThePageSpeaksInTheShopsWords(): void
+    {
+        $this->signIn('nell');
+        self::assertStringContainsString('does not make B+ safe', $this->get('/api/shop')->object('says')->string('power-mind'));
+        $this->em()->getConnection()->executeStatement("UPDATE shop SET vocabulary = 'uk'");
+        self::assertStringContainsString('does not make HT safe', $this->get('/api/shop')->object('says')->string('power-mind'));
+        self::assertSame('it will hold its charge', $this->get('/api/shop')->object('says')->string('holds-charge'), 'in the middle of a line');
+    }
 }

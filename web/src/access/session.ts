@@ -14,7 +14,17 @@ export const useSession = defineStore('session', () => {
   const word = (w: string): string => shop.value?.words[w] ?? w
   /** The shop's word at the head of a column or a line. */
   const heading = (w: string): string => word(w).replace(/^./, (c) => c.toUpperCase())
+  /** A sentence of the catalogue about safety. */
+  const says = (code: string): string => shop.value?.says[code] ?? ''
+  /** A text of the page with the shop's words where it names one: `{plate}`. */
+  const filled = (text: string): string => text.replace(/\{([^}]+)\}/g, (_, w: string) => word(w)).replace(/^./, (c) => c.toUpperCase())
   const nameOf = (personId: string): string => shop.value?.people[personId] ?? ''
+
+  /** The shop as this device last knew it; what an earlier version did not keep is empty. */
+  function kept(): Schemas['Shop'] | null {
+    const shop = JSON.parse(localStorage.getItem('shop') ?? 'null') as Schemas['Shop'] | null
+    return shop === null ? null : Object.assign({ says: {} }, shop)
+  }
 
   async function load(): Promise<void> {
     try {
@@ -25,7 +35,7 @@ export const useSession = defineStore('session', () => {
     } catch (e) {
       if (e instanceof Refusal && e.isAway) {
         me.value ??= JSON.parse(localStorage.getItem('me') ?? 'null') as Me | null
-        shop.value ??= JSON.parse(localStorage.getItem('shop') ?? 'null') as Schemas['Shop'] | null
+        shop.value ??= kept()
       } else {
         me.value = null
       }
@@ -47,5 +57,5 @@ export const useSession = defineStore('session', () => {
     shop.value = null
   }
 
-  return { me, shop, known, mayWrite, word, heading, nameOf, load, signIn, signOut }
+  return { me, shop, known, mayWrite, word, heading, says, filled, nameOf, load, signIn, signOut }
 })

@@ -23,7 +23,7 @@ const stateLine = computed(() => {
     case 'energised': return `${limiter.value === 'none' ? 'full mains' : 'mains is on'} · off = Esc Esc`
     case 'ramping': return 'mains is on · off = Esc Esc'
     case 'driven': return 'off the mains, source connected'
-    default: return 'prove every bank discharged'
+    default: return session.says('prove-every-bank')
   }
 })
 const limiter = computed(() => {
@@ -69,7 +69,7 @@ const mains = computed(() => (inlet.value !== undefined ? ['Mains at inlet', `${
     </button>
     <router-link to="/" class="tag m"><small>‹ shelf</small>{{ bench.job?.tag }}</router-link>
   </header>
-  <p v-if="stop !== null" class="stop" role="alert"><b>{{ stop.isOff ? 'STOPPED' : 'OFF' }}</b> {{ stop.place.replace('.', ' pin ') }}: {{ stop.sentence }} {{ stop.isOff ? 'Nothing else is taken until its cause has a finding.' : 'Nothing else is taken until it is off and its cause has a finding.' }}</p>
+  <p v-if="stop !== null" class="stop" role="alert"><b>{{ stop.isOff ? 'STOPPED' : 'OFF' }}</b> {{ stop.place.replace('.', ' pin ') }}: {{ stop.sentence }} {{ session.says(stop.isOff ? 'stopped' : 'stop-first') }}</p>
   <p v-if="bench.away !== null" class="away" role="status"><b>Server away.</b> {{ bench.mine.length === 0 ? 'What you type is kept here until it is back.' : `${bench.mine.length} ${bench.mine.length === 1 ? 'entry waits' : 'entries wait'} here and will go out in order.` }}</p>
   </div>
 </template>

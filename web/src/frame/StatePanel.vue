@@ -62,34 +62,34 @@ const powerOn = (): Promise<void> => go('ramping', Object.fromEntries(Object.key
     <div ref="choices" class="card panel" role="dialog" aria-modal="true" tabindex="-1" aria-labelledby="state-title">
       <h2 id="state-title">The chassis is {{ bench.state }}</h2>
       <template v-if="bench.state === 'discharging'">
-        <p>Dead is not declared, it is proved. Leave this, and type the volts of each bank on the entry line: under 10 V at every one, meter proved on a known voltage before and after.</p>
-        <p class="soft">Discharge through an insulated clip-on resistor of 2.2 to 10 kΩ, 10 W, never with a blade. One hand.</p>
+        <p>{{ session.says('prove-dead') }}</p>
+        <p class="soft">{{ session.says('discharge-how') }}</p>
         <button type="button" class="go" @click="open = false">Prove it on the entry line</button>
       </template>
       <template v-if="next.includes('ramping')">
         <h3>Power on, slowly</h3>
         <div v-if="hazards.length > 0" class="against" role="alert">
-          <h3 class="danger">The record speaks against power</h3>
+          <h3 class="danger">{{ session.says('power-against') }}</h3>
           <ul><li v-for="h in hazards" :key="h.part + h.sentence"><b>{{ partName(h.part) }}</b> {{ h.sentence }}</li></ul>
         </div>
-        <p v-else-if="asked === 'away'" class="against" role="alert">The server does not answer: what the record knows cannot be asked now. Say why it may be powered all the same.</p>
+        <p v-else-if="asked === 'away'" class="against" role="alert">{{ session.says('power-away') }}</p>
         <p v-else-if="asked === 'asking'" class="small soft">Asking what the record knows…</p>
-        <label v-if="hazards.length > 0 || asked === 'away'" class="why">Why it may be powered all the same; this goes on the report<textarea v-model="reason" rows="2" maxlength="400" /></label>
-        <p class="small">This tool does not check these gates yet. They go on the record, and on the report, as not checked by the tool:</p>
+        <label v-if="hazards.length > 0 || asked === 'away'" class="why">{{ session.says('power-why') }}<textarea v-model="reason" rows="2" maxlength="400" /></label>
+        <p class="small">{{ session.says('gates-unchecked') }}</p>
         <ul class="small gates"><li v-for="(words, gate) in gates" :key="gate">{{ words }}</li></ul>
-        <p class="small soft">An isolation transformer does not make {{ session.word('B+') }} safe. Never run an output stage without its load. Every meter on {{ session.word('plates') }} or {{ session.word('B+') }} is rated 1000 V DC.</p>
-        <label v-if="bleederOn" class="tick"><input v-model="bleederOff" type="checkbox"> The bleeder is off: power would burn it</label>
+        <p class="small soft">{{ session.says('power-mind') }}</p>
+        <label v-if="bleederOn" class="tick"><input v-model="bleederOff" type="checkbox"> {{ session.says('bleeder-off') }}</label>
         <button type="button" class="go hot" :disabled="!ready" @click="powerOn">I have looked at these: power on, ramping</button>
       </template>
       <template v-if="next.includes('driven')">
         <h3>Drive it off the mains</h3>
-        <label class="tick"><input id="gate-isolated" v-model="isolated" type="checkbox"> The source is isolated: variac behind an isolation transformer, heater transformer or generator</label>
-        <label class="tick"><input id="gate-tubes-out" v-model="outputOut" type="checkbox"> The output {{ session.word('tubes') }} are out</label>
-        <label v-if="bleederOn && !next.includes('ramping')" class="tick"><input v-model="bleederOff" type="checkbox"> The bleeder is off</label>
+        <label class="tick"><input id="gate-isolated" v-model="isolated" type="checkbox"> {{ session.says('source-isolated') }}</label>
+        <label class="tick"><input id="gate-tubes-out" v-model="outputOut" type="checkbox"> {{ session.says('output-tubes-out') }}</label>
+        <label v-if="bleederOn && !next.includes('ramping')" class="tick"><input v-model="bleederOff" type="checkbox"> {{ session.says('bleeder-off') }}</label>
         <button type="button" class="go" :disabled="!isolated || !outputOut || (bleederOn && !bleederOff)" @click="go('driven', { 'isolated-source': 'yes', 'output-tubes-out': 'yes' })">Driven</button>
       </template>
       <template v-if="next.includes('energised')">
-        <p>Nothing smokes, sags or glows that should not? Then the mains may be full.</p>
+        <p>{{ session.says('energise') }}</p>
         <button type="button" class="go hot" @click="go('energised')">Full mains: energised</button>
       </template>
       <button v-if="next.includes('discharging')" type="button" class="go off" @click="go('discharging')">Off <kbd>Esc</kbd> <kbd>Esc</kbd></button>

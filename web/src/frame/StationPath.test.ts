@@ -12,6 +12,7 @@ const bench = reactive({
   stations: [{ station: 'look', title: 'Cold look', isDone: true, bad: [] }, { station: 'iron', title: 'Iron', isDone: false, bad: ['T1', 'T2'] }, { station: 'voltages', title: 'Voltages', isDone: false, bad: [] }],
 })
 vi.mock('./bench', () => ({ useBench: () => bench }))
+vi.mock('../access/session', () => ({ useSession: () => ({ says: (code: string) => code }) }))
 vi.mock('vue-router', () => ({ useRoute: () => ({ name: 'station', params: { jobId: 'j', station: 'voltages' } }), RouterLink: { props: ['to'], template: '<a><slot /></a>' } }))
 
 beforeEach(() => { Object.assign(bench, { units: [left], unit: left, benches: [{ unitId: 'left', closeOut: null, openEnds: ends({ unread: ['A', 'B'], deviating: ['C'] }), islands: [] }] }); bench.bench = { proposedStation: 'iron', closeOut: null, islands: [] } })

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { RouterLink, useRoute, type RouteLocationRaw } from 'vue-router'
+import { useSession } from '../access/session'
 import { useBench } from './bench'
 
 const bench = useBench()
+const session = useSession()
 const route = useRoute()
 interface Stop { to: RouteLocationRaw; key: string; title: string; done: boolean; bad: number; now: boolean; next: boolean }
 const fixed = (name: string, title: string, done: boolean): Stop => ({ to: { name, params: { jobId: route.params['jobId'] ?? '' } }, key: name, title, done, bad: 0, now: route.name === name, next: false })
@@ -54,7 +56,7 @@ const waits = computed(() => bench.benches.filter((b) => b.closeOut === null).fl
         <b>{{ i.name }}</b>
         <span :class="i.proved ? 'within' : 'out'">{{ i.proved ? `proved, ${i.lastVolts} V` : i.lastVolts !== null ? `${i.lastVolts} V, not dead` : 'not proved' }}</span>
         <span v-if="!i.proved && i.energyJoules !== null && i.energyJoules >= 0.05" class="soft">{{ i.energyJoules.toFixed(1) }} J at {{ Math.round(i.startVolts) }} V</span>
-        <span v-if="!i.proved && i.holdsCharge" class="danger">it will hold its charge</span>
+        <span v-if="!i.proved && i.holdsCharge" class="danger">{{ session.says('holds-charge') }}</span>
         <span v-else-if="!i.proved && i.secondsToHandsIn !== null" class="soft">{{ i.secondsToHandsIn < 90 ? `${Math.ceil(i.secondsToHandsIn)} s` : `${Math.ceil(i.secondsToHandsIn / 60)} min` }} to 10 V</span>
       </div>
     </section>

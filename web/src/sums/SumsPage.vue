@@ -2,12 +2,14 @@
 import { told } from '../quantity/told'
 import { computed, nextTick, ref, watch } from 'vue'
 import { RouterLink, useRoute, useRouter } from 'vue-router'
+import { useSession } from '../access/session'
 import { Refusal } from '../api/client'
 import TopBar from '../frame/TopBar.vue'
 import { parseQuantity } from '../quantity/parse'
 import ResistorBands from './ResistorBands.vue'
 import { sums, type Input, type Out, type Row, type Values } from './sums'
 
+const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const sum = computed(() => sums.find((s) => s.id === route.params['sum']) ?? sums[0])
@@ -74,13 +76,13 @@ watch(typed, () => {
   }, 200)
 }, { deep: true, immediate: true })
 
-const rows = computed<Row[]>(() => (out.value === null || sum.value === undefined ? [] : sum.value.show(out.value, asked.value)))
+const rows = computed<Row[]>(() => (out.value === null || sum.value === undefined ? [] : sum.value.show(out.value, asked.value, session.says).map((r) => ({ ...r, label: session.filled(r.label) }))))
 const bands = computed(() => (sum.value?.id === 'colours' && Array.isArray(out.value?.['bands']) ? out.value['bands'] as string[] : null))
 
 async function copy(): Promise<void> {
   const s = sum.value
   if (s === undefined) return
-  const lines = [s.title, ...s.inputs.filter((i) => (typed.value[i.name] ?? '') !== '').map((i) => `${i.label}: ${typed.value[i.name] ?? ''}${i.unit === undefined ? '' : ` (${i.unit})`}`), '', ...rows.value.map((r) => [r.label, r.text, r.note ?? ''].filter((t) => t !== '').join(': ')), location.href]
+  const lines = [s.title, ...s.inputs.filter((i) => (typed.value[i.name] ?? '') !== '').map((i) => `${session.filled(i.label)}: ${typed.value[i.name] ?? ''}${i.unit === undefined ? '' : ` (${i.unit})`}`), '', ...rows.value.map((r) => [r.label, r.text, r.note ?? ''].filter((t) => t !== '').join(': ')), location.href]
   await navigator.clipboard.writeText(lines.join('\n'))
   copied.value = true
   setTimeout(() => { copied.value = false }, 1500)
@@ -93,11 +95,11 @@ async function copy(): Promise<void> {
     <nav aria-label="Sums"><router-link v-for="s in sums" :key="s.id" :to="{ name: 'sums', params: { sum: s.id } }" :class="{ now: s.id === sum?.id }">{{ s.title }}</router-link></nav>
     <section v-if="sum !== undefined">
       <h1>{{ sum.title }}</h1>
-      <p class="soft">{{ sum.hint }}</p>
+      <p class="soft">{{ session.filled(sum.hint) }}</p>
       <form class="inputs" @submit.prevent="compute">
         <div v-for="i in sum.inputs" :key="sum.id + i.name">
-          <label class="said" :for="i.name">{{ i.label }}<template v-if="i.optional"> (if known)</template></label>
-          <span v-if="i.choices !== undefined" class="choices" role="group" :aria-label="i.label"><button v-for="c in i.choices" :key="c.value" type="button" :aria-pressed="typed[i.name] === c.value" @click="typed[i.name] = c.value">{{ c.label }}</button></span>
+          <label class="said" :for="i.name">{{ session.filled(i.label) }}<template v-if="i.optional"> (if known)</template></label>
+          <span v-if="i.choices !== undefined" class="choices" role="group" :aria-label="session.filled(i.label)"><button v-for="c in i.choices" :key="c.value" type="button" :aria-pressed="typed[i.name] === c.value" @click="typed[i.name] = c.value">{{ c.label }}</button></span>
           <span v-else class="field"><input :id="i.name" v-model="typed[i.name]" class="m" autocomplete="off" spellcheck="false" :placeholder="i.example" maxlength="120"><span class="soft m">{{ i.unit ?? '' }}</span></span>
         </div>
       </form>
@@ -107,7 +109,7 @@ async function copy(): Promise<void> {
       <p v-if="fault !== ''" class="out" role="alert"><b>{{ fault }}</b></p>
       <resistor-bands v-if="bands !== null" :bands="bands" />
       <dl><template v-for="(r, k) in rows" :key="k"><dt>{{ r.label }}</dt><dd><b class="m">{{ r.text }}</b> <span class="soft small">{{ r.note ?? '' }}</span></dd></template></dl>
-      <p v-if="sum.caution !== undefined" class="small caution">{{ sum.caution }}</p>
+      <p v-if="sum.cautioned" class="small caution">{{ session.says(`sum-${sum.id}`) }}</p>
       <div v-if="rows.length > 0" class="acts"><button type="button" @click="copy">{{ copied ? 'copied' : 'copy as text' }}</button><span class="soft small">the address of this page holds the sum</span></div>
     </section>
   </main>

@@ -21,8 +21,9 @@ export interface Sum {
   inputs: readonly Input[]
   /** the form’s input from what was typed; figures are numbers in SI units */
   ask: (v: Values) => Record<string, unknown>
-  show: (out: Out, v: Values) => Row[]
-  caution?: string
+  show: (out: Out, v: Values, says: (code: string) => string) => Row[]
+  /** whether the catalogue has a caution for it: `sum-ID` */
+  cautioned?: boolean
 }
 export type Values = Record<string, number | string | undefined>
 // Answers of many forms: each sum knows the shape of its own, described in docs/formats/compute.
@@ -34,18 +35,13 @@ const words = (s: unknown): string => String(s).replaceAll('-', ' ')
 const given = (record: Record<string, unknown>): Record<string, unknown> => Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined && value !== ''))
 
 const minutes = (seconds: number): string => (seconds < 100 ? `${seconds.toFixed(0)} s` : `${(seconds / 60).toFixed(1)} min`)
-const fuseSteps: Record<string, string> = {
-  'another-transformer': 'This primary cannot be wired for it: another transformer.', 'another-transformer-flux': 'Made for 60 Hz: on 50 Hz it carries a fifth more flux, and at the volts that it stands the heaters starve. No step-down cures that: another transformer.', 'step-down': 'This primary cannot be wired for it: a step-down, or another transformer.',
-  'wire-parallel': 'Both windings in parallel.', 'wire-series': 'Both windings in series.', 'prove-phase': 'Prove their phase through a lamp before the first full mains.', 'move-tap': 'Move the tap.',
-  'count-leads': 'Count the leads: panel print proves nothing.', 'plug-cord-switch': 'Plug, cord and switch for that mains.', 'lamp-suppressors': 'Pilot lamp and suppressors for that mains.', 'mark-panel': 'Mark the panel and the fuse holder.',
-}
 
 export const sums: readonly Sum[] = [
   {
     id: 'ratio', title: 'Ratio & impedance', form: 'ratio', hint: 'AC volts as read: drive one side, read both.',
     inputs: [
       { name: 'primary', label: 'Primary', example: '11.0', }, { name: 'secondary', label: 'Secondary', example: '0.506' }, { name: 'load', label: 'Load on that tap', unit: 'Ω', example: '8' },
-      { name: 'wanted', label: 'Primary wanted by the tubes', unit: 'Ω', example: '6k6', optional: true },
+      { name: 'wanted', label: 'Primary wanted by the {tubes}', unit: 'Ω', example: '6k6', optional: true },
     ],
     ask: (v) => given({ taps: [{ loadOhms: v['load'], primary: String(v['primary']), secondary: String(v['secondary']) }], wantedPrimaryOhms: v['wanted'] }),
     show: (out) => {
@@ -54,10 +50,10 @@ export const sums: readonly Sum[] = [
         { label: 'Ratio', text: `${n(tap, 'ratio').toPrecision(4)} : 1` },
         { label: 'Reflected to the primary', text: showFigure(n(tap, 'primaryOhms'), 'Ω', 4), note: `± ${showFigure(n(tap, 'bandOhms'), 'Ω', 2)} from the digits typed` },
       ]
-      if (out['loadForWantedOhms'] !== null) rows.push({ label: 'Load for what the tubes want', text: showFigure(n(out, 'loadForWantedOhms'), 'Ω') })
+      if (out['loadForWantedOhms'] !== null) rows.push({ label: 'Load for what the {tubes} want', text: showFigure(n(out, 'loadForWantedOhms'), 'Ω') })
       return rows
     },
-    caution: '5 V on a speaker winding is over 100 V at the plates.',
+    cautioned: true,
   },
   {
     id: 'fuse', title: 'Fuse', form: 'fuse', hint: 'Same power: the current goes with one over the mains.',
@@ -71,7 +67,7 @@ export const sums: readonly Sum[] = [
       { label: 'As a link of IEC 60127', text: showFigure(n(out, 'iecAmperes'), 'A') },
       ...list(out, 'reasons').map((r) => ({ label: 'Fitted', text: words(r['code']).replace(/^fuse /, ''), note: words(r['verdict']) })),
     ],
-    caution: 'Voltage rating at least the mains. A B+ fuse does not scale with the mains. Never a bigger fuse.',
+    cautioned: true,
   },
   {
     id: 'conversion', title: 'Other mains', form: 'mains-conversion', hint: 'Never by guess: count the leads of the primary.',
@@ -81,23 +77,23 @@ export const sums: readonly Sum[] = [
       { name: 'made', label: 'Made for', unit: 'Hz', example: '60' }, { name: 'hertz', label: 'Here', unit: 'Hz', example: '50' }, { name: 'fuse', label: 'Fuse marked', example: 'T4A', optional: true }, { name: 'at', label: 'for a mains of', unit: 'V', example: '117', optional: true },
     ],
     ask: (v) => given({ primary: v['primary'], windingVolts: String(v['volts']).split(/[\s/;]+/).filter((s) => s !== '').map((s) => Number(s.replace(',', '.'))), mainsVolts: v['mains'], madeForHertz: v['made'], mainsHertz: v['hertz'], fuse: v['fuse'], fuseMainsVolts: v['at'] }),
-    show: (out) => [
+    show: (out, _, says) => [
       { label: 'Possible', text: out['possible'] === true ? `yes, ${words(out['wiring'])}` : 'no' },
       { label: 'Flux against its rating', text: percent(100 * (n(out, 'fluxRatio') - 1)) }, { label: 'Highest mains it stands', text: showFigure(n(out, 'highestVolts'), 'V') },
       ...(out['fuseAmperes'] === null ? [] : [{ label: 'Fuse', text: showFigure(n(out, 'fuseAmperes'), 'A') }]),
-      ...(Array.isArray(out['steps']) ? out['steps'].map((s, i) => ({ label: i === 0 ? 'What goes with it' : '', text: fuseSteps[String(s)] ?? words(s) })) : []),
+      ...(Array.isArray(out['steps']) ? out['steps'].map((s, i) => ({ label: i === 0 ? 'What goes with it' : '', text: says(`convert-${String(s)}`) })) : []),
     ],
-    caution: 'Local electrical codes and licensed practice come first.',
+    cautioned: true,
   },
   {
     id: 'discharge', title: 'Discharge', form: 'discharge', hint: 'Until safe, through what bleeds it.',
     inputs: [{ name: 'farads', label: 'Capacitance', unit: 'F', example: '100u' }, { name: 'volts', label: 'Charged to', unit: 'V', example: '450' }, { name: 'ohms', label: 'Bleeder', unit: 'Ω', example: '220k', optional: true }],
     ask: (v) => ({ nodes: [{ id: 'A', farads: v['farads'], startVolts: v['volts'] }], ...(v['ohms'] === undefined ? {} : { resistors: [{ a: 'A', b: 'chassis', resistanceOhms: v['ohms'] }] }) }),
-    show: (out) => [
+    show: (out, _, says) => [
       { label: 'Energy', text: `${n(out, 'energyJoules').toPrecision(3)} J` },
-      ...(out['holdsCharge'] === true ? [{ label: 'Time', text: 'nothing bleeds it: it will hold its charge' }] : [{ label: `To ${String(n(out, 'safeVolts'))} V`, text: minutes(n(out, 'secondsToSafe')) }, { label: `To ${String(n(out, 'targetVolts'))} V, hands in`, text: minutes(n(out, 'secondsToTarget')) }]),
+      ...(out['holdsCharge'] === true ? [{ label: 'Time', text: `nothing bleeds it: ${says('holds-charge')}` }] : [{ label: `To ${String(n(out, 'safeVolts'))} V`, text: minutes(n(out, 'secondsToSafe')) }, { label: `To ${String(n(out, 'targetVolts'))} V, hands in`, text: minutes(n(out, 'secondsToTarget')) }]),
     ],
-    caution: 'A reading proves it, not the sum. Through an insulated clip-on resistor, never a blade.',
+    cautioned: true,
   },
   {
     id: 'ripple', title: 'Ripple', form: 'ripple-estimate', hint: 'Reservoir and up to two sections, by hand.',
@@ -124,16 +120,16 @@ export const sums: readonly Sum[] = [
     inputs: [{ name: 'farads', label: 'Capacitance', unit: 'F', example: '20u' }, { name: 'volts', label: 'Up to', unit: 'V', example: '450' }, { name: 'grade', label: 'Grade', example: 'general', choices: [{ value: 'general', label: 'general' }, { value: 'long-life', label: 'long life' }] }],
     ask: (v) => given({ farads: v['farads'], volts: v['volts'], grade: v['grade'] }),
     show: (out) => [{ label: 'In series', text: showFigure(n(out, 'seriesOhms'), 'Ω'), note: `${n(out, 'seriesWatts').toPrecision(2)} W` }, ...list(out, 'steps').map((s) => ({ label: showFigure(n(s, 'volts'), 'V'), text: `until under ${showFigure(n(s, 'limitAmperes'), 'A')}` }))],
-    caution: 'It stands at its full volts: clip leads, cover. Abandon it when leakage rises or it warms.',
+    cautioned: true,
   },
   {
-    id: 'leakage', title: 'Capacitor leakage', form: 'capacitor-leakage', hint: 'Limits at rated voltage after five minutes, and what a leak does to a grid.',
-    inputs: [{ name: 'farads', label: 'Capacitance', unit: 'F', example: '20u' }, { name: 'volts', label: 'Rated', unit: 'V', example: '450' }, { name: 'hertz', label: 'ESR at', unit: 'Hz', example: '120', optional: true }, { name: 'leak', label: 'Coupling leak', unit: 'A', example: '1u', optional: true }, { name: 'grid', label: 'into a grid leak of', unit: 'Ω', example: '220k', optional: true }],
+    id: 'leakage', title: 'Capacitor leakage', form: 'capacitor-leakage', hint: 'Limits at rated voltage after five minutes, and what a leak does to a {grid}.',
+    inputs: [{ name: 'farads', label: 'Capacitance', unit: 'F', example: '20u' }, { name: 'volts', label: 'Rated', unit: 'V', example: '450' }, { name: 'hertz', label: 'ESR at', unit: 'Hz', example: '120', optional: true }, { name: 'leak', label: 'Coupling leak', unit: 'A', example: '1u', optional: true }, { name: 'grid', label: 'into a {grid} leak of', unit: 'Ω', example: '220k', optional: true }],
     ask: (v) => given({ farads: v['farads'], ratedVolts: v['volts'], hertz: v['hertz'], leakAmperes: v['leak'], gridOhms: v['grid'] }),
     show: (out) => [
       { label: 'Long life grade', text: showFigure(n(out, 'longLifeAmperes'), 'A') }, { label: 'General grade', text: showFigure(n(out, 'generalAmperes'), 'A') },
       { label: 'ESR at mains ripple', text: `${showFigure(n(out, 'esrGoodOhms'), 'Ω')} to ${showFigure(n(out, 'esrMostOhms'), 'Ω')}` }, { label: 'ESR at 100 kHz, at most', text: showFigure(n(out, 'esr100KilohertzOhms'), 'Ω') },
-      ...(out['gridShiftVolts'] === null ? [] : [{ label: 'Lifts the grid by', text: showFigure(n(out, 'gridShiftVolts'), 'V'), note: out['replace'] === true ? 'replace it' : 'see whether it grows with heat' }]),
+      ...(out['gridShiftVolts'] === null ? [] : [{ label: 'Lifts the {grid} by', text: showFigure(n(out, 'gridShiftVolts'), 'V'), note: out['replace'] === true ? 'replace it' : 'see whether it grows with heat' }]),
     ],
   },
   {
@@ -162,7 +158,7 @@ export const sums: readonly Sum[] = [
       { label: 'Mean of the winding', text: `${n(out, 'meanCelsius').toFixed(0)} °C`, note: `${n(out, 'riseKelvin').toFixed(0)} K of rise` }, { label: 'Hot spot, up to', text: `${n(out, 'hotSpotCelsius').toFixed(0)} °C`, note: `class allows ${String(n(out, 'classCelsius'))} °C` },
       { label: 'Life of the insulation', text: `${n(out, 'lifeFactor') >= 1 ? `${n(out, 'lifeFactor').toPrecision(2)} times` : `${(100 * n(out, 'lifeFactor')).toFixed(0)} %`} of the class’s` },
     ],
-    caution: 'With its covers on it will be hotter still.',
+    cautioned: true,
   },
   {
     id: 'values', title: 'Series & parallel', form: 'series-parallel', hint: 'The nearest preferred value, and two together that come nearer.',
@@ -181,7 +177,7 @@ export const sums: readonly Sum[] = [
   },
   {
     id: 'bypass', title: 'Cathode bypass', form: 'cathode-bypass', hint: 'What its capacitor does to a triode stage below.',
-    inputs: [{ name: 'mu', label: 'µ', example: '100' }, { name: 'rp', label: 'Plate resistance', unit: 'Ω', example: '62k5' }, { name: 'load', label: 'Plate load', unit: 'Ω', example: '100k' }, { name: 'rk', label: 'Cathode resistor', unit: 'Ω', example: '1k5' }, { name: 'farads', label: 'Bypass', unit: 'F', example: '25u' }],
+    inputs: [{ name: 'mu', label: 'µ', example: '100' }, { name: 'rp', label: '{plate} resistance', unit: 'Ω', example: '62k5' }, { name: 'load', label: '{plate} load', unit: 'Ω', example: '100k' }, { name: 'rk', label: '{cathode} resistor', unit: 'Ω', example: '1k5' }, { name: 'farads', label: 'Bypass', unit: 'F', example: '25u' }],
     ask: (v) => ({ mu: Number(String(v['mu']).replace(',', '.')), plateResistanceOhms: v['rp'], loadOhms: v['load'], cathodeOhms: v['rk'], farads: v['farads'] }),
     show: (out) => [
       { label: 'Step', text: `${n(out, 'stepDecibels').toFixed(1)} dB` }, { label: 'from', text: showFigure(n(out, 'zeroHertz'), 'Hz') }, { label: 'to', text: showFigure(n(out, 'poleHertz'), 'Hz') },
