@@ -92,7 +92,7 @@ final class Fields
             throw $this->fault($name, null === $value ? 'missing' : 'a number belongs here');
         }
         if ($value < $min || $value > $max) {
-            throw $this->fault($name, \sprintf('%s is outside %s to %s', json_encode($value), json_encode($min), json_encode($max)));
+            throw $this->fault($name, \sprintf('%s is outside %g to %g', json_encode($value), $min, $max));
         }
 
         return (float) $value;

@@ -18,6 +18,10 @@ final readonly class Practice
     /** Below this a winding is condemned whatever the shop's practice, ohms (common practice). */
     public const INSULATION_CONDEMNED_OHMS = 1e6;
 
+    /** A mains that some place has or had, V: less or more is a slip (our choice). */
+    public const LEAST_MAINS_VOLTS = 90.0;
+    public const MOST_MAINS_VOLTS = 260.0;
+
     public function __construct(
         public School $school = School::MeasureFirst,
         public Leakage $leakage = Leakage::General,
@@ -42,7 +46,7 @@ final readonly class Practice
             $fields->has('capacitorSchool') ? $fields->oneOf('capacitorSchool', School::class) : $usual->school,
             $fields->has('leakageGrade') ? $fields->oneOf('leakageGrade', Leakage::class) : $usual->leakage,
             $fields->optionalNumber('resistorGracePercent', 1, 30) ?? $usual->resistorGracePercent,
-            $fields->optionalNumber('mainsVolts', 90, 260) ?? $usual->mainsVolts,
+            $fields->optionalNumber('mainsVolts', self::LEAST_MAINS_VOLTS, self::MOST_MAINS_VOLTS) ?? $usual->mainsVolts,
             $fields->optionalNumber('mainsHertz', 45, 65) ?? $usual->mainsHertz,
             $fields->optionalNumber('insulationGoodOhms', self::INSULATION_CONDEMNED_OHMS, 1e11) ?? $usual->insulationOhms,
             $fields->optionalNumber('insulationVolts', 250, 1000) ?? $usual->insulationVolts,

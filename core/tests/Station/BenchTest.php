@@ -16,6 +16,7 @@ use Yew\Core\Resistor\ResistorTestKind;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Station\Item;
+use Yew\Core\Station\Practice;
 use Yew\Core\Station\Stations;
 use Yew\Core\Station\StationSummary;
 use Yew\Core\Test\TestCatalogue;
@@ -152,5 +153,18 @@ final class BenchTest extends TestCase
         $board = $tape->bench()->board($station);
 
         return $board->summary($tape->bench()->facts());
+    }
+
+    public function testTheMainsOfAPlaceIsOneThatSomePlaceHas(): void
+    {
+        self::assertSame([90.0, 260.0], [Practice::decode(['mainsVolts' => 90])->mainsVolts, Practice::decode(['mainsVolts' => 260])->mainsVolts]);
+        foreach ([89.9, 260.1] as $volts) {
+            try {
+                Practice::decode(['mainsVolts' => $volts]);
+                self::fail($volts.' V was taken');
+            } catch (BadData $e) {
+                self::assertSame('mainsVolts', $e->path);
+            }
+        }
     }
 }

@@ -9,6 +9,7 @@ use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Uid\Uuid;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Station\Practice;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\AmplifierOwner;
 use Yew\Server\Job\Entity\Job;
@@ -43,11 +44,11 @@ final readonly class BookIn
             throw $fields->fault('id', 'a UUID belongs here');
         }
         $ownerFields = $fields->object('owner');
-        $asked = array_map(static fn (Fields $unit): array => [$unit, self::lower($unit->optionalString('id', 36)), $unit->optionalString('sheetVersionId', 36)], $fields->objects('units', self::MOST_UNITS));
+        $asked = array_map(static fn (Fields $unit): AskedUnit => new AskedUnit($unit), $fields->objects('units', self::MOST_UNITS));
         if ([] === $asked) {
             throw $fields->fault('units', 'at least one amplifier belongs here');
         }
-        $seen = array_values(array_filter(array_column($asked, 1), is_string(...)));
+        $seen = array_values(array_filter(array_map(static fn (AskedUnit $u): ?string => $u->id, $asked), is_string(...)));
         if (\count($seen) !== \count(array_unique($seen))) {
             throw $fields->fault('units', 'one amplifier is there twice');
         }
@@ -59,8 +60,10 @@ final readonly class BookIn
         if (null !== $known) {
             return $known;
         }
-        foreach (array_filter(array_column($asked, 2), is_string(...)) as $sheetVersionId) {
-            $this->sheets->version($sheetVersionId);
+        foreach ($asked as $one) {
+            if (null !== $one->sheetVersionId) {
+                $this->sheets->version($one->sheetVersionId);
+            }
         }
 
         return $this->em->wrapInTransaction(function () use ($id, $ownerFields, $asked, $seen, $complaint, $cameWith, $notes, $personId, $at): Job {
@@ -72,12 +75,12 @@ final readonly class BookIn
             }
             $owner = $this->owner($ownerFields);
             $this->openNowhere($seen);
-            $units = array_map(fn (array $one): Unit => $this->unit($one[0], $one[1], $owner), $asked);
+            $units = array_map(fn (AskedUnit $one): Unit => $this->unit($one, $owner), $asked);
             $tag = $this->nextTag();
             $search = mb_strtolower(implode(' ', [$tag, str_replace('-', '', $tag), $owner->name, ...array_merge(...array_map(static fn (Unit $u): array => [$u->maker, $u->model, $u->serial], $units))]));
             $job = new Job($id, $tag, $owner, $complaint, $cameWith, $notes, $at ?? $this->clock->now(), $search);
             foreach ($units as $i => $unit) {
-                $job->cover($unit, $asked[$i][2]);
+                $job->cover($unit, $asked[$i]->sheetVersionId);
             }
             $this->em->persist($job);
             $this->em->flush();
@@ -85,11 +88,6 @@ final readonly class BookIn
 
             return $job;
         });
-    }
-
-    private static function lower(?string $id): ?string
-    {
-        return null === $id ? null : strtolower($id);
     }
 
     private function owner(Fields $fields): AmplifierOwner
@@ -107,14 +105,15 @@ final readonly class BookIn
         return $owner;
     }
 
-    private function unit(Fields $fields, ?string $id, AmplifierOwner $owner): Unit
+    private function unit(AskedUnit $asked, AmplifierOwner $owner): Unit
     {
+        [$fields, $id] = [$asked->fields, $asked->id];
         if (null !== $id) {
             $fields->done();
 
             return (Uuid::isValid($id) ? $this->em->find(Unit::class, $id) : null) ?? throw Refused::notFound('amplifier');
         }
-        $unit = new Unit(Uuid::v7()->toRfc4122(), $owner, trim($fields->string('maker', 80)), trim($fields->string('model', 80)), trim($fields->optionalString('serial', 80) ?? ''), $fields->optionalNumber('wiredForVolts', 90, 260));
+        $unit = new Unit(Uuid::v7()->toRfc4122(), $owner, trim($fields->string('maker', 80)), trim($fields->string('model', 80)), trim($fields->optionalString('serial', 80) ?? ''), $fields->optionalNumber('wiredForVolts', Practice::LEAST_MAINS_VOLTS, Practice::MOST_MAINS_VOLTS));
         $fields->done();
         $this->em->persist($unit);
 

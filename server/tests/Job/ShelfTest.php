@@ -132,6 +132,8 @@ final class ShelfTest extends ServerTestCase
         yield 'no maker' => [['units' => [['model' => 'x']]], 'units[0].maker'];
         yield 'no owner' => [['owner' => ['phone' => '1']], 'owner.name'];
         yield 'absurd mains' => [['units' => [['maker' => 'a', 'model' => 'b'], ['maker' => 'a', 'model' => 'b', 'wiredForVolts' => 12000]]], 'units[1].wiredForVolts'];
+        yield 'a mains that no place has' => [['units' => [['maker' => 'a', 'model' => 'b', 'wiredForVolts' => 89.9]]], 'units[0].wiredForVolts'];
+        yield 'nor this' => [['units' => [['maker' => 'a', 'model' => 'b', 'wiredForVolts' => 260.1]]], 'units[0].wiredForVolts'];
         yield 'no amplifier' => [['units' => []], 'units'];
         yield 'more than anybody brings' => [['units' => array_fill(0, 9, ['maker' => 'a', 'model' => 'b'])], 'units'];
         $same = '018f0000-0000-7000-8000-00000000abcd';

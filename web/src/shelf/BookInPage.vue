@@ -41,6 +41,7 @@ function keep(): void {
   sessionStorage.setItem('book-in', JSON.stringify({ words: form, units: units.value }))
 }
 
+const labels: Record<string, string> = { maker: 'Maker', model: 'Model', serial: 'Serial', wiredForVolts: 'Wired for mains of, volts' }
 async function book(): Promise<void> {
   if (busy.value) return // the key and the button may both ask for it
   error.value = ''
@@ -60,7 +61,7 @@ async function book(): Promise<void> {
     localStorage.setItem('wiredFor', units.value[0]?.wiredFor ?? '')
     await router.push({ name: 'job-book-in', params: { jobId: job.id }, query: { new: '1' } })
   } catch (e) {
-    error.value = e instanceof Error ? e.message : String(e)
+    error.value = (e instanceof Error ? e.message : String(e)).replace(/^units\[(\d+)\]\.(\w+): /, (_, i: string, field: string) => `${units.value.length > 1 ? `Chassis ${Number(i) + 1}: ` : ''}${labels[field] ?? field}: `)
   } finally {
     busy.value = false
   }

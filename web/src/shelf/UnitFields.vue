@@ -19,7 +19,7 @@ export function faultOf(unit: TypedUnit): string | null {
   if (unit.found !== null) return null
   if (unit.maker.trim() === '' || unit.model.trim() === '') return 'Maker and model are missing.'
   const wired = volts(unit)
-  return wired === null || (wired >= 90 && wired <= 260) ? null : `“${unit.wiredFor}” is no mains voltage. Leave it empty when it is not known.`
+  return wired === null || Number.isFinite(wired) ? null : `“${unit.wiredFor}” is no figure. Leave the mains empty when it is not known.`
 }
 export const toSend = (unit: TypedUnit): NewUnit => ({
   ...(unit.found === null ? { maker: unit.maker.trim(), model: unit.model.trim(), serial: unit.serial.trim(), wiredForVolts: volts(unit) } : { id: unit.found.id }), sheetVersionId: unit.sheetVersionId,
