@@ -140,6 +140,6 @@ final class CapacitorStation implements Station
             }
         }
 
-        return DateCode::builtNotBefore($codes)['year'] ?? null;
+        return DateCode::builtNotBefore(...$codes)?->year;
     }
 }

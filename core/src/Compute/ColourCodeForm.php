@@ -29,7 +29,7 @@ final class ColourCodeForm implements ComputeForm
             $fields->done();
             $read = ColourCode::read($text);
 
-            return ['resistanceOhms' => $read['ohms'], 'tolerancePercent' => $read['tolerancePercent'], 'bands' => $read['bands'], 'coreVersion' => Version::CORE];
+            return ['resistanceOhms' => $read->value, 'tolerancePercent' => $read->tolerancePercent, 'bands' => $read->bands, 'coreVersion' => Version::CORE];
         }
         $ohms = $fields->positive('resistanceOhms');
         $tolerance = $fields->positive('tolerancePercent');

@@ -28,6 +28,6 @@ final class DateCodeForm implements ComputeForm
         $year = (int) $fields->number('thisYear', 1945, 2200);
         $fields->done();
 
-        return [...DateCode::read($text, $year), 'coreVersion' => Version::CORE];
+        return [...DateCode::read($text, $year)->toArray(), 'coreVersion' => Version::CORE];
     }
 }

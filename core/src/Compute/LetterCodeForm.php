@@ -28,7 +28,9 @@ final class LetterCodeForm implements ComputeForm
         if (null !== $text) {
             $fields->done();
 
-            return [...LetterCode::read($text), 'text' => trim($text), 'coreVersion' => Version::CORE];
+            $read = LetterCode::read($text);
+
+            return ['value' => $read->value, 'unit' => $read->unit, 'tolerancePercent' => $read->tolerancePercent, 'text' => trim($text), 'coreVersion' => Version::CORE];
         }
         $unit = $fields->string('unit', 1);
         if (!\in_array($unit, ['Ω', 'F'], true)) {

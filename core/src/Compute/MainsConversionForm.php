@@ -37,6 +37,6 @@ final class MainsConversionForm implements ComputeForm
         $plan = MainsConversion::plan($primary, $volts, $fields->positive('mainsVolts'), $fields->positive('madeForHertz'), $fields->positive('mainsHertz'), null === $fuse ? null : FuseMark::read($fuse), $fields->optionalPositive('fuseMainsVolts'));
         $fields->done();
 
-        return [...$plan, 'coreVersion' => Version::CORE];
+        return [...$plan->toArray(), 'coreVersion' => Version::CORE];
     }
 }

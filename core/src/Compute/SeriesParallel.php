@@ -37,7 +37,7 @@ final class SeriesParallel implements ComputeForm
 
         return [
             'nearest' => $nearest, 'nearestPercent' => 100 * ($nearest / $wanted - 1), 'atLeast' => $series->atLeast($wanted), 'atMost' => $series->atMost($wanted),
-            'pairs' => Combination::nearest($wanted, $series, 'F' === $unit),
+            'pairs' => array_map(static fn (Combination $c): array => $c->toArray(), Combination::nearest($wanted, $series, 'F' === $unit)),
             'inSeries' => [] === $values ? null : Combination::inSeries($values, 'F' === $unit), 'inParallel' => [] === $values ? null : Combination::inSeries($values, 'F' !== $unit),
             'coreVersion' => Version::CORE,
         ];

@@ -11,21 +11,24 @@ use Yew\Core\Codec\BadData;
  *
  * EIA source-date code: the maker, usually three digits, then one or two digits for the year and two for the week (from memory).
  */
-final class DateCode
+final readonly class DateCode
 {
     /** Parts were marked so from then on (common practice). */
     private const FIRST_YEAR = 1945;
     private const LONGEST = 20;
 
+    /** @param non-empty-list<DateCandidate> $candidates oldest first within one reading of the digits */
+    private function __construct(public string $text, public array $candidates)
+    {
+    }
+
     /**
      * @param string $text `549-6122`, `606 9 24`, `137 8214`
      * @param int    $now  no part is younger than this year
      *
-     * @return array{text: string, candidates: list<array{maker: string, year: int, week: int, decadeKnown: bool}>} oldest first within one reading of the digits
-     *
      * @throws BadData when there is no reading of it as a date
      */
-    public static function read(string $text, int $now): array
+    public static function read(string $text, int $now): self
     {
         $mark = trim($text);
         if ('' === $mark || mb_strlen($mark) > self::LONGEST || 1 !== preg_match('/^[A-Za-z]{0,3}[\s-]*(\d[\d\s-]*)$/', $mark, $m)) {
@@ -44,35 +47,39 @@ final class DateCode
             }
         }
 
-        return [] === $candidates ? throw BadData::at('text', \sprintf('“%s” holds no week from 01 to 53 after a maker and a year', $mark)) : ['text' => $mark, 'candidates' => $candidates];
+        return [] === $candidates ? throw BadData::at('text', \sprintf('“%s” holds no week from 01 to 53 after a maker and a year', $mark)) : new self($mark, $candidates);
     }
 
-    /**
-     * The earliest year in which the amplifier can have been built, from its original parts: the newest of their oldest readings.
-     *
-     * @param list<array{candidates: list<array{maker: string, year: int, week: int, decadeKnown: bool}>}> $codes
-     *
-     * @return array{year: int, week: int}|null
-     */
-    public static function builtNotBefore(array $codes): ?array
+    /** The oldest that it may be. */
+    public function oldest(): DateCandidate
+    {
+        $oldest = $this->candidates[0];
+        foreach ($this->candidates as $candidate) {
+            $oldest = $candidate->isBefore($oldest) ? $candidate : $oldest;
+        }
+
+        return $oldest;
+    }
+
+    /** The earliest year in which the amplifier can have been built, from its original parts: the newest of their oldest readings; null without a part. */
+    public static function builtNotBefore(self ...$codes): ?DateCandidate
     {
         $newest = null;
         foreach ($codes as $code) {
-            $oldest = null;
-            foreach ($code['candidates'] as $c) {
-                if (null === $oldest || [$c['year'], $c['week']] < [$oldest['year'], $oldest['week']]) {
-                    $oldest = ['year' => $c['year'], 'week' => $c['week']];
-                }
-            }
-            if (null !== $oldest && (null === $newest || [$oldest['year'], $oldest['week']] > [$newest['year'], $newest['week']])) {
-                $newest = $oldest;
-            }
+            $oldest = $code->oldest();
+            $newest = null === $newest || $newest->isBefore($oldest) ? $oldest : $newest;
         }
 
         return $newest;
     }
 
-    /** @return list<array{maker: string, year: int, week: int, decadeKnown: bool}> */
+    /** @return array{text: string, candidates: list<array{maker: string, year: int, week: int, decadeKnown: bool}>} */
+    public function toArray(): array
+    {
+        return ['text' => $this->text, 'candidates' => array_map(static fn (DateCandidate $c): array => $c->toArray(), $this->candidates)];
+    }
+
+    /** @return list<DateCandidate> */
     private static function dated(string $maker, string $date, int $now): array
     {
         $week = (int) substr($date, -2);
@@ -83,12 +90,12 @@ final class DateCode
         if (4 === \strlen($date)) {
             $full = 1900 + $year < self::FIRST_YEAR ? 2000 + $year : 1900 + $year;
 
-            return $full > $now ? [] : [['maker' => $maker, 'year' => $full, 'week' => $week, 'decadeKnown' => true]];
+            return $full > $now ? [] : [new DateCandidate($maker, $full, $week, true)];
         }
         $candidates = [];
         for ($full = 1940 + $year; $full <= $now; $full += 10) {
             if ($full >= self::FIRST_YEAR) {
-                $candidates[] = ['maker' => $maker, 'year' => $full, 'week' => $week, 'decadeKnown' => false];
+                $candidates[] = new DateCandidate($maker, $full, $week, false);
             }
         }
 

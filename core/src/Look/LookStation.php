@@ -113,14 +113,14 @@ final class LookStation implements Station
         if (null === $plan) {
             return [];
         }
-        $figures = ['wiring' => $plan['wiring'], 'mainsVolts' => $facts->practice->mainsVolts, 'fuseAmperes' => $plan['fuseAmperes'], 'highestVolts' => $plan['highestVolts'], 'heaterPercent' => $plan['heaterPercent'], 'stepDownVolts' => $plan['stepDownVolts'], 'madeForHertz' => $hertz, 'mainsHertz' => $facts->practice->mainsHertz];
+        $figures = ['wiring' => $plan->wiring, 'mainsVolts' => $facts->practice->mainsVolts, 'fuseAmperes' => $plan->fuseAmperes, 'highestVolts' => $plan->highestVolts, 'heaterPercent' => $plan->heaterPercent, 'stepDownVolts' => $plan->stepDownVolts, 'madeForHertz' => $hertz, 'mainsHertz' => $facts->practice->mainsHertz];
 
         return [new Reason(match (true) {
-            $plan['possible'] => null === $plan['fuseAmperes'] ? 'conversion-possible' : 'conversion-with-fuse',
-            null !== $plan['stepDownVolts'] => 'conversion-step-down',
-            \in_array('another-transformer-flux', $plan['steps'], true) => 'conversion-flux',
+            $plan->isPossible => null === $plan->fuseAmperes ? 'conversion-possible' : 'conversion-with-fuse',
+            null !== $plan->stepDownVolts => 'conversion-step-down',
+            \in_array('another-transformer-flux', $plan->steps, true) => 'conversion-flux',
             default => 'conversion-none',
-        }, $plan['possible'] || null !== $plan['stepDownVolts'] ? Verdict::Watch : Verdict::Out, $figures)];
+        }, $plan->isPossible || null !== $plan->stepDownVolts ? Verdict::Watch : Verdict::Out, $figures)];
     }
 
     /** @return list<Reason> what is measured, and what does not heal: the worst decides; what an answer says of today: the newest */
@@ -169,8 +169,8 @@ final class LookStation implements Station
         } catch (BadData) {
             return [new Reason('date-code-unread', Verdict::CannotSay, ['mark' => $test->text])];
         }
-        $years = array_values(array_unique(array_column($read['candidates'], 'year')));
+        $years = array_values(array_unique(array_map(static fn (DateCandidate $c): int => $c->year, $read->candidates)));
 
-        return [new Reason(\count($years) > 1 ? 'date-code-candidates' : 'date-code', Verdict::Within, ['mark' => $test->text, 'maker' => $read['candidates'][0]['maker'], 'years' => array_map(strval(...), $years), 'week' => (string) $read['candidates'][0]['week']])];
+        return [new Reason(\count($years) > 1 ? 'date-code-candidates' : 'date-code', Verdict::Within, ['mark' => $test->text, 'maker' => $read->candidates[0]->maker, 'years' => array_map(strval(...), $years), 'week' => (string) $read->candidates[0]->week])];
     }
 }

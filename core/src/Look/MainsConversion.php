@@ -14,15 +14,36 @@ final readonly class MainsConversion
     private const REACH_SHARE = 0.07;
 
     /**
+     * @param string       $wiring        parallel | series | as-it-is | tap and its volts; none where it cannot be wired for it
+     * @param float|null   $windingVolts  of that wiring
+     * @param float        $fluxRatio     against what the core is made for
+     * @param float        $highestVolts  that the core stands at this frequency
+     * @param float        $heaterPercent what heaters gain or lose at the most that it stands
+     * @param float|null   $stepDownVolts what a step-down would have to give; null where none is needed or none cures it
+     * @param float|null   $fuseAmperes   that belongs in at this mains; null where nothing says
+     * @param list<string> $steps         codes of what goes with it
+     */
+    private function __construct(
+        public bool $isPossible,
+        public string $wiring,
+        public ?float $windingVolts,
+        public float $fluxRatio,
+        public float $highestVolts,
+        public float $heaterPercent,
+        public ?float $stepDownVolts,
+        public ?float $fuseAmperes,
+        public array $steps,
+    ) {
+    }
+
+    /**
      * @param 'single'|'two-equal'|'tapped' $primary
      * @param list<float>                   $volts   of the winding, of each of the two, or of every tap
      * @param float                         $target  mains volts of the place
      * @param float                         $hertz   of the place
      * @param FuseMark|null                 $fuse    drawn for $fuseVolts
-     *
-     * @return array{possible: bool, wiring: string, windingVolts: float|null, fluxRatio: float|null, highestVolts: float|null, heaterPercent: float, stepDownVolts: float|null, fuseAmperes: float|null, steps: list<string>} highestVolts: that the core stands at this frequency; heaterPercent: what heaters lose or gain at the most that it stands; stepDownVolts: what a step-down would have to give, null where none cures it
      */
-    public static function plan(string $primary, array $volts, float $target, float $madeForHertz, float $hertz, ?FuseMark $fuse, ?float $fuseVolts): array
+    public static function plan(string $primary, array $volts, float $target, float $madeForHertz, float $hertz, ?FuseMark $fuse, ?float $fuseVolts): self
     {
         $ways = match ($primary) {
             'two-equal' => ['parallel' => $volts[0], 'series' => 2 * $volts[0]],
@@ -64,10 +85,17 @@ final readonly class MainsConversion
             array_push($steps, 'count-leads', 'plug-cord-switch', 'lamp-suppressors', 'mark-panel');
         }
 
+        $fuseAmperes = null === $fuse || null === $fuseVolts || !$possible ? null : FuseCheck::scaled($fuse->amperes, $fuseVolts, $target, $fuse->family);
+
+        return new self($possible, $possible ? $best : 'none', $possible ? $winding : null, $flux, $highest, 100 * $heaters, $stepDown, $fuseAmperes, $steps);
+    }
+
+    /** @return array{possible: bool, wiring: string, windingVolts: float|null, fluxRatio: float, highestVolts: float, heaterPercent: float, stepDownVolts: float|null, fuseAmperes: float|null, steps: list<string>} */
+    public function toArray(): array
+    {
         return [
-            'possible' => $possible, 'wiring' => $possible ? $best : 'none', 'windingVolts' => $possible ? $winding : null, 'fluxRatio' => $flux, 'highestVolts' => $highest, 'heaterPercent' => 100 * $heaters, 'stepDownVolts' => $stepDown,
-            'fuseAmperes' => null === $fuse || null === $fuseVolts || !$possible ? null : FuseCheck::scaled($fuse->amperes, $fuseVolts, $target, $fuse->family),
-            'steps' => $steps,
+            'possible' => $this->isPossible, 'wiring' => $this->wiring, 'windingVolts' => $this->windingVolts, 'fluxRatio' => $this->fluxRatio, 'highestVolts' => $this->highestVolts,
+            'heaterPercent' => $this->heaterPercent, 'stepDownVolts' => $this->stepDownVolts, 'fuseAmperes' => $this->fuseAmperes, 'steps' => $this->steps,
         ];
     }
 }

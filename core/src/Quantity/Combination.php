@@ -5,14 +5,24 @@ declare(strict_types=1);
 namespace Yew\Core\Quantity;
 
 /** Two preferred values together, in series or parallel, for a value that none has alone. */
-final class Combination
+final readonly class Combination
 {
+    /** So many are offered; the rest come no nearer. */
     private const MOST = 6;
+
+    /**
+     * @param float               $first       the larger
+     * @param 'series'|'parallel' $arrangement
+     * @param float               $percent     off the wanted value
+     */
+    private function __construct(public float $first, public float $second, public string $arrangement, public float $value, public float $percent)
+    {
+    }
 
     /**
      * @param bool $reciprocal values add by their reciprocals in series: capacitors
      *
-     * @return list<array{first: float, second: float, arrangement: 'series'|'parallel', value: float, percent: float}> nearest first
+     * @return list<self> nearest first
      */
     public static function nearest(float $wanted, ESeries $series, bool $reciprocal): array
     {
@@ -30,11 +40,11 @@ final class Combination
                     $second = $series->nearest($adds ? $rest : 1 / $rest);
                     $value = self::inSeries([$first, $second], !$adds);
                     $key = \sprintf('%s %.6g %.6g', $arrangement, min($first, $second), max($first, $second));
-                    $found[$key] = ['first' => max($first, $second), 'second' => min($first, $second), 'arrangement' => $arrangement, 'value' => $value, 'percent' => 100 * ($value / $wanted - 1)];
+                    $found[$key] = new self(max($first, $second), min($first, $second), $arrangement, $value, 100 * ($value / $wanted - 1));
                 }
             }
         }
-        usort($found, static fn (array $a, array $b): int => [abs($a['percent']), $a['first']] <=> [abs($b['percent']), $b['first']]);
+        usort($found, static fn (self $a, self $b): int => [abs($a->percent), $a->first] <=> [abs($b->percent), $b->first]);
 
         return \array_slice($found, 0, self::MOST);
     }
@@ -46,5 +56,11 @@ final class Combination
     public static function inSeries(array $values, bool $reciprocal): float
     {
         return $reciprocal ? 1 / array_sum(array_map(static fn (float $v): float => 1 / $v, $values)) : array_sum($values);
+    }
+
+    /** @return array{first: float, second: float, arrangement: 'series'|'parallel', value: float, percent: float} */
+    public function toArray(): array
+    {
+        return ['first' => $this->first, 'second' => $this->second, 'arrangement' => $this->arrangement, 'value' => $this->value, 'percent' => $this->percent];
     }
 }

@@ -27,11 +27,9 @@ final class ColourCode
     /**
      * @param string $text colours from the first band on: `yellow violet red gold`; three to six bands
      *
-     * @return array{ohms: float, tolerancePercent: float, bands: list<string>}
-     *
      * @throws BadData with the word that is no colour, or what is wrong with the bands
      */
-    public static function read(string $text): array
+    public static function read(string $text): MarkedValue
     {
         if (mb_strlen($text) >= self::MOST_CHARACTERS) {
             throw BadData::at('text', \sprintf('longer than any row of bands: at most %d characters', self::MOST_CHARACTERS - 1));
@@ -56,7 +54,7 @@ final class ColourCode
             default => self::TOLERANCES_PERCENT[$bands[$digits + 1]] ?? throw BadData::at('text', \sprintf('%s is no tolerance', $bands[$digits + 1])),
         };
 
-        return ['ohms' => $ohms * self::multiplier($bands[$digits]), 'tolerancePercent' => $tolerance, 'bands' => $bands];
+        return new MarkedValue($ohms * self::multiplier($bands[$digits]), 'Ω', $tolerance, $bands);
     }
 
     /**

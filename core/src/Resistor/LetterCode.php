@@ -14,21 +14,21 @@ final class LetterCode
     private const TOLERANCES_PERCENT = ['B' => 0.1, 'C' => 0.25, 'D' => 0.5, 'F' => 1.0, 'G' => 2.0, 'J' => 5.0, 'K' => 10.0, 'M' => 20.0];
 
     /**
-     * @return array{value: float, unit: string, tolerancePercent: float|null} ohms or farads; 104 with no letter counts as picofarads of a capacitor
+     * Ohms or farads; 104 with no letter counts as picofarads of a capacitor.
      *
      * @throws BadData when it is no mark of the code
      */
-    public static function read(string $text): array
+    public static function read(string $text): MarkedValue
     {
         $mark = trim($text);
         if (1 === preg_match('/^(\d{0,3})([RKMG])(\d{0,3})([BCDFGJKM])?$/', $mark, $m) && '' !== $m[1].$m[3]) {
-            return ['value' => (float) ($m[1].'.'.$m[3]) * self::OHMS[$m[2]], 'unit' => 'Ω', 'tolerancePercent' => self::TOLERANCES_PERCENT[$m[4] ?? ''] ?? null];
+            return new MarkedValue((float) ($m[1].'.'.$m[3]) * self::OHMS[$m[2]], 'Ω', self::TOLERANCES_PERCENT[$m[4] ?? ''] ?? null);
         }
         if (1 === preg_match('/^([0-9]{0,3})([pnuµm])([0-9]{0,3})([BCDFGJKM])?$/u', $mark, $m) && '' !== $m[1].$m[3]) {
-            return ['value' => (float) ($m[1].'.'.$m[3]) * self::FARADS[$m[2]], 'unit' => 'F', 'tolerancePercent' => self::TOLERANCES_PERCENT[$m[4] ?? ''] ?? null];
+            return new MarkedValue((float) ($m[1].'.'.$m[3]) * self::FARADS[$m[2]], 'F', self::TOLERANCES_PERCENT[$m[4] ?? ''] ?? null);
         }
         if (1 === preg_match('/^(\d{2})(\d)([BCDFGJKM])?$/', $mark, $m)) {
-            return ['value' => (float) $m[1] * 10.0 ** (int) $m[2] * 1e-12, 'unit' => 'F', 'tolerancePercent' => self::TOLERANCES_PERCENT[$m[3] ?? ''] ?? null];
+            return new MarkedValue((float) $m[1] * 10.0 ** (int) $m[2] * 1e-12, 'F', self::TOLERANCES_PERCENT[$m[3] ?? ''] ?? null);
         }
         throw BadData::at('text', \sprintf('“%s” is no mark of the letter code: such as 4K7, R22, 47n, 104J', mb_substr($mark, 0, 20)));
     }

@@ -120,11 +120,11 @@ final class LookTest extends TestCase
     public function testMainsConversion(string $primary, array $volts, float $mains, float $made, float $hertz, bool $possible, string $wiring): void
     {
         $plan = MainsConversion::plan($primary, $volts, $mains, $made, $hertz, FuseMark::read('T4A'), 117);
-        self::assertSame([$possible, $wiring], [$plan['possible'], $plan['wiring']]);
-        self::assertSame($possible && $mains > 200 ? 2.0 : ($possible ? 4.0 : null), $plan['fuseAmperes']);
+        self::assertSame([$possible, $wiring], [$plan->isPossible, $plan->wiring]);
+        self::assertSame($possible && $mains > 200 ? 2.0 : ($possible ? 4.0 : null), $plan->fuseAmperes);
         if (50.0 === $hertz && 60.0 === $made && 'two-equal' === $primary) {
             // LOOK-3: at most five sixths of its rated volts.
-            self::assertEqualsWithDelta(5 / 6 * 234.0, $plan['highestVolts'] ?? 0.0, 1e-9);
+            self::assertEqualsWithDelta(5 / 6 * 234.0, $plan->highestVolts, 1e-9);
         }
     }
 
@@ -132,25 +132,25 @@ final class LookTest extends TestCase
     {
         // LOOK-3: a 60 Hz-only 117 V primary on 230 V, 50 Hz. At rated volts a fifth too much flux; at 5/6 of them heaters lose 17 %.
         $only60 = MainsConversion::plan('single', [117.0], 230.0, 60.0, 50.0, null, null);
-        self::assertSame([false, null, ['another-transformer-flux']], [$only60['possible'], $only60['stepDownVolts'], $only60['steps']]);
-        self::assertEqualsWithDelta(97.5, $only60['highestVolts'], 1e-9);
-        self::assertEqualsWithDelta(-16.7, $only60['heaterPercent'], 0.05);
+        self::assertSame([false, null, ['another-transformer-flux']], [$only60->isPossible, $only60->stepDownVolts, $only60->steps]);
+        self::assertEqualsWithDelta(97.5, $only60->highestVolts, 1e-9);
+        self::assertEqualsWithDelta(-16.7, $only60->heaterPercent, 0.05);
         $for50 = MainsConversion::plan('single', [117.0], 230.0, 50.0, 50.0, null, null);
-        self::assertSame([117.0, ['step-down']], [$for50['stepDownVolts'], $for50['steps']]);
+        self::assertSame([117.0, ['step-down']], [$for50->stepDownVolts, $for50->steps]);
         // On both sides of the heaters' ten per cent: made for 55 Hz they lose 9.1 %, for 56 Hz 10.7 %.
-        self::assertEqualsWithDelta(117.0 / 1.1, MainsConversion::plan('single', [117.0], 230.0, 55.0, 50.0, null, null)['stepDownVolts'] ?? 0.0, 1e-9);
-        self::assertNull(MainsConversion::plan('single', [117.0], 230.0, 56.0, 50.0, null, null)['stepDownVolts']);
-        self::assertNull(MainsConversion::plan('single', [230.0], 117.0, 50.0, 60.0, null, null)['stepDownVolts'], 'nothing steps a lower mains down');
+        self::assertEqualsWithDelta(117.0 / 1.1, MainsConversion::plan('single', [117.0], 230.0, 55.0, 50.0, null, null)->stepDownVolts ?? 0.0, 1e-9);
+        self::assertNull(MainsConversion::plan('single', [117.0], 230.0, 56.0, 50.0, null, null)->stepDownVolts);
+        self::assertNull(MainsConversion::plan('single', [230.0], 117.0, 50.0, 60.0, null, null)->stepDownVolts, 'nothing steps a lower mains down');
     }
 
     public function testDateCodesWithTheirCandidates(): void
     {
         // EIA source-date codes, from memory.
-        self::assertSame([['maker' => '549', 'year' => 1961, 'week' => 22, 'decadeKnown' => true]], DateCode::read('549-6122', 2026)['candidates']);
-        $decades = DateCode::read('606 924', 2026)['candidates'];
+        self::assertSame([['maker' => '549', 'year' => 1961, 'week' => 22, 'decadeKnown' => true]], DateCode::read('549-6122', 2026)->toArray()['candidates']);
+        $decades = DateCode::read('606 924', 2026)->toArray()['candidates'];
         self::assertSame([1949, 1959, 1969, 1979, 1989, 1999, 2009, 2019], array_column($decades, 'year'));
         self::assertSame(['606', 24, false], [$decades[0]['maker'], $decades[0]['week'], $decades[0]['decadeKnown']]);
-        self::assertSame(2004, DateCode::read('1370452', 2026)['candidates'][0]['year'] ?? null, '04 lies before such codes began');
+        self::assertSame(2004, DateCode::read('1370452', 2026)->candidates[0]->year, '04 lies before such codes began');
     }
 
     public function testWhatHoldsNoWeekIsNoDate(): void
@@ -168,8 +168,8 @@ final class LookTest extends TestCase
     public function testTheNewestOriginalPartTellsTheEarliestYear(): void
     {
         $codes = [DateCode::read('137-6822', 2026), DateCode::read('137-7118', 2026), DateCode::read('606-609', 2026)];
-        self::assertSame(['year' => 1971, 'week' => 18], DateCode::builtNotBefore($codes));
-        self::assertNull(DateCode::builtNotBefore([]));
+        self::assertSame([1971, 18], [($built = DateCode::builtNotBefore(...$codes))?->year, $built?->week]);
+        self::assertNull(DateCode::builtNotBefore());
     }
 
     /** @return iterable<string, array{TestKind, string, string, string, Verdict}> */
@@ -240,13 +240,13 @@ final class LookTest extends TestCase
 
     public function testHowFarAWindingReaches(): void
     {
-        $possible = static fn (float $mains): bool => MainsConversion::plan('single', [220.0], $mains, 50.0, 50.0, null, null)['possible'];
+        $possible = static fn (float $mains): bool => MainsConversion::plan('single', [220.0], $mains, 50.0, 50.0, null, null)->isPossible;
         self::assertSame([true, false, true, false], [$possible(235.0), $possible(236.0), $possible(205.0), $possible(204.0)], 'seven per cent');
     }
 
     public function testAMarkLongerThanAnyIsNone(): void
     {
-        self::assertCount(1, DateCode::read('549'.str_repeat(' ', 13).'6122', 2026)['candidates']);
+        self::assertCount(1, DateCode::read('549'.str_repeat(' ', 13).'6122', 2026)->candidates);
         $this->expectException(BadData::class);
         DateCode::read('549'.str_repeat(' ', 14).'6122', 2026);
     }

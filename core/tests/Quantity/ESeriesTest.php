@@ -65,14 +65,14 @@ final class ESeriesTest extends TestCase
     public function testTwoTogetherComeNearer(): void
     {
         $pairs = Combination::nearest(302e3, ESeries::E12, false);
-        self::assertLessThan(0.5, abs($pairs[0]['percent']));
+        self::assertLessThan(0.5, abs($pairs[0]->percent));
         foreach ($pairs as $pair) {
-            $sum = 'series' === $pair['arrangement'] ? $pair['first'] + $pair['second'] : 1 / (1 / $pair['first'] + 1 / $pair['second']);
-            self::assertEqualsWithDelta($sum, $pair['value'], 1e-6 * $sum);
+            $sum = 'series' === $pair->arrangement ? $pair->first + $pair->second : 1 / (1 / $pair->first + 1 / $pair->second);
+            self::assertEqualsWithDelta($sum, $pair->value, 1e-6 * $sum);
         }
         $capacitors = Combination::nearest(23.5e-6, ESeries::E6, true);
-        self::assertEqualsWithDelta(23.5e-6, $capacitors[0]['value'], 1e-9);
-        $halved = array_values(array_filter($capacitors, static fn (array $p): bool => 'series' === $p['arrangement'] && abs($p['first'] - 47e-6) < 1e-9));
-        self::assertEqualsWithDelta(47e-6, $halved[0]['second'] ?? 0.0, 1e-9, 'two of 47 µF in series');
+        self::assertEqualsWithDelta(23.5e-6, $capacitors[0]->value, 1e-9);
+        $halved = array_values(array_filter($capacitors, static fn (Combination $p): bool => 'series' === $p->arrangement && abs($p->first - 47e-6) < 1e-9));
+        self::assertEqualsWithDelta(47e-6, $halved[0]->second ?? 0.0, 1e-9, 'two of 47 µF in series');
     }
 }

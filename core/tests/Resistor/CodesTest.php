@@ -30,8 +30,8 @@ final class CodesTest extends TestCase
     public function testReadsColours(string $text, float $ohms, float $tolerance): void
     {
         $read = ColourCode::read($text);
-        self::assertEqualsWithDelta($ohms, $read['ohms'], 1e-9 * $ohms);
-        self::assertSame($tolerance, $read['tolerancePercent']);
+        self::assertEqualsWithDelta($ohms, $read->value, 1e-9 * $ohms);
+        self::assertSame($tolerance, $read->tolerancePercent);
     }
 
     public function testEveryValueOfE96ComesBackFromItsColours(): void
@@ -40,12 +40,12 @@ final class CodesTest extends TestCase
             for ($decade = 1; $decade <= 6; ++$decade) {
                 $ohms = round($mantissa * 10 ** $decade, 3);
                 $read = ColourCode::read(implode(' ', ColourCode::write($ohms, 1.0)));
-                self::assertEqualsWithDelta($ohms, $read['ohms'], 1e-9 * $ohms);
-                self::assertSame(1.0, $read['tolerancePercent']);
+                self::assertEqualsWithDelta($ohms, $read->value, 1e-9 * $ohms);
+                self::assertSame(1.0, $read->tolerancePercent);
             }
         }
         foreach (ESeries::E24->mantissas() as $mantissa) {
-            self::assertEqualsWithDelta($mantissa * 100, ColourCode::read(implode(' ', ColourCode::write($mantissa * 100, 10.0)))['ohms'], 1e-9);
+            self::assertEqualsWithDelta($mantissa * 100, ColourCode::read(implode(' ', ColourCode::write($mantissa * 100, 10.0)))->value, 1e-9);
         }
     }
 
@@ -53,20 +53,20 @@ final class CodesTest extends TestCase
     {
         // IEC 60062, from memory.
         foreach (['brown' => 1.0, 'red' => 2.0, 'orange' => 0.05, 'yellow' => 0.02, 'green' => 0.5, 'blue' => 0.25, 'violet' => 0.1, 'grey' => 0.01, 'gold' => 5.0, 'silver' => 10.0] as $colour => $percent) {
-            self::assertSame($percent, ColourCode::read('red red black '.(\in_array($colour, ['gold', 'silver'], true) ? '' : 'black ').$colour)['tolerancePercent'], $colour);
+            self::assertSame($percent, ColourCode::read('red red black '.(\in_array($colour, ['gold', 'silver'], true) ? '' : 'black ').$colour)->tolerancePercent, $colour);
         }
         foreach (['B' => 0.1, 'C' => 0.25, 'D' => 0.5, 'F' => 1.0, 'G' => 2.0, 'J' => 5.0, 'K' => 10.0, 'M' => 20.0] as $letter => $percent) {
-            self::assertSame($percent, LetterCode::read('4K7'.$letter)['tolerancePercent'], $letter);
+            self::assertSame($percent, LetterCode::read('4K7'.$letter)->tolerancePercent, $letter);
         }
         foreach (['47p' => 47e-12, '4n7' => 4.7e-9, '47u' => 47e-6, '1m' => 1e-3] as $mark => $farads) {
-            self::assertEqualsWithDelta($farads, LetterCode::read($mark)['value'], 1e-9 * $farads);
+            self::assertEqualsWithDelta($farads, LetterCode::read($mark)->value, 1e-9 * $farads);
         }
-        self::assertEqualsWithDelta(4.7e9, LetterCode::read('4G7')['value'], 1.0);
+        self::assertEqualsWithDelta(4.7e9, LetterCode::read('4G7')->value, 1.0);
     }
 
     public function testARowOfBandsIsShorterThanSixtyCharacters(): void
     {
-        self::assertSame(220e3, ColourCode::read('red red yellow silver'.str_repeat(' ', 38))['ohms']);
+        self::assertSame(220e3, ColourCode::read('red red yellow silver'.str_repeat(' ', 38))->value);
         $this->expectException(BadData::class);
         ColourCode::read('red red yellow silver'.str_repeat(' ', 39));
     }
@@ -113,8 +113,8 @@ final class CodesTest extends TestCase
     public function testReadsLetters(string $text, float $value, string $unit, ?float $tolerance): void
     {
         $read = LetterCode::read($text);
-        self::assertEqualsWithDelta($value, $read['value'], 1e-9 * $value);
-        self::assertSame([$unit, $tolerance], [$read['unit'], $read['tolerancePercent']]);
+        self::assertEqualsWithDelta($value, $read->value, 1e-9 * $value);
+        self::assertSame([$unit, $tolerance], [$read->unit, $read->tolerancePercent]);
     }
 
     public function testEveryValueOfE24ComesBackFromItsLetters(): void
@@ -122,9 +122,9 @@ final class CodesTest extends TestCase
         foreach (ESeries::E24->mantissas() as $mantissa) {
             for ($decade = -1; $decade <= 6; ++$decade) {
                 $ohms = round($mantissa * 10 ** $decade, 4);
-                self::assertEqualsWithDelta($ohms, LetterCode::read(LetterCode::write($ohms, 'Ω', 10.0))['value'], 1e-6 * $ohms);
+                self::assertEqualsWithDelta($ohms, LetterCode::read(LetterCode::write($ohms, 'Ω', 10.0))->value, 1e-6 * $ohms);
             }
-            self::assertEqualsWithDelta($mantissa * 1e-8, LetterCode::read(LetterCode::write($mantissa * 1e-8, 'F'))['value'], 1e-15);
+            self::assertEqualsWithDelta($mantissa * 1e-8, LetterCode::read(LetterCode::write($mantissa * 1e-8, 'F'))->value, 1e-15);
         }
         self::assertSame(['4K7', 'R22J', '22n'], [LetterCode::write(4700.0, 'Ω'), LetterCode::write(0.22, 'Ω', 5.0), LetterCode::write(22e-9, 'F')]);
     }
