@@ -167,7 +167,7 @@ final readonly class Conditions
     /**
      * What is in series with the mains, each with what is known of it.
      *
-     * @return list<array{kind: string, watts: float|null, ratedVolts: float|null, amperes: float|null}>|null null when nobody said
+     * @return list<Limiter>|null null when nobody said
      */
     public function limiters(): ?array
     {
@@ -181,7 +181,7 @@ final readonly class Conditions
         foreach ($limiters as $limiter) {
             $said = \is_array($limiter) ? $limiter : [];
             $figure = static fn (string $name): ?float => is_numeric($said[$name] ?? null) ? (float) $said[$name] : null;
-            $known[] = ['kind' => \is_string($said['kind'] ?? null) ? $said['kind'] : '', 'watts' => $figure('watts'), 'ratedVolts' => $figure('ratedVolts') ?? $wall, 'amperes' => $figure('amperes')];
+            $known[] = new Limiter(\is_string($said['kind'] ?? null) ? $said['kind'] : '', $figure('watts'), $figure('ratedVolts') ?? $wall, $figure('amperes'));
         }
 
         return $known;
@@ -190,13 +190,9 @@ final readonly class Conditions
     /** Whether a model can reckon with what is in series: every lamp with watts and rated volts, an electronic one with its amperes. */
     public function limitersAreKnown(): bool
     {
-        foreach ($this->limiters() ?? [['kind' => '', 'watts' => null, 'ratedVolts' => null, 'amperes' => null]] as $l) {
-            if ('lamp' === $l['kind'] ? null === $l['watts'] || null === $l['ratedVolts'] : null === $l['amperes']) {
-                return false;
-            }
-        }
+        $limiters = $this->limiters();
 
-        return true;
+        return null !== $limiters && [] === array_filter($limiters, static fn (Limiter $l): bool => !$l->isKnown());
     }
 
     /** @return list<string> what must be said before anything can be compared with a drawing */
@@ -250,15 +246,15 @@ final readonly class Conditions
         return \is_string($id) ? $id : null;
     }
 
-    /** @return array{ohms: float, node: string}|null the clipped bleeder */
-    public function bleeder(): ?array
+    /** The one that is clipped on; null where none is stated to be. */
+    public function bleeder(): ?Bleeder
     {
         $bleeder = $this->get('bleeder');
         if (!\is_array($bleeder) || true !== ($bleeder['clipped'] ?? null) || !is_numeric($bleeder['ohms'] ?? null) || !\is_string($bleeder['node'] ?? null)) {
             return null;
         }
 
-        return ['ohms' => (float) $bleeder['ohms'], 'node' => $bleeder['node']];
+        return new Bleeder((float) $bleeder['ohms'], $bleeder['node']);
     }
 
     /**

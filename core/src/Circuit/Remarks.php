@@ -19,9 +19,7 @@ final class Remarks
     /** Peak-to-peak ripple on a reservoir above which it is small for its load, share of its volts (our choice). */
     private const HIGH_RIPPLE = 0.25;
 
-    /**
-     * @return list<array{severity: string, code: string, subject: string, figures: array<string, mixed>}> worst first; subject is a part, a tube or a place
-     */
+    /** @return list<Remark> worst first */
     public static function of(Solution $solution, TubeCatalogue $catalogue, ?DrawnCircuit $drawn = null): array
     {
         $stresses = Stresses::of($solution, $catalogue);
@@ -33,66 +31,56 @@ final class Remarks
             $rated = $capacitor['ratedVolts'];
             $worst = abs($unloaded?->capacitors[$i]['volts'] ?? 0.0);
             if (null !== $rated && abs($capacitor['volts']) > $rated) {
-                $remarks[] = self::remark('out', 'capacitor-over', $capacitor['id'], ['part' => $capacitor['id'], 'volts' => abs($capacitor['volts']), 'ratedVolts' => $rated]);
+                $remarks[] = new Remark('out', 'capacitor-over', $capacitor['id'], ['part' => $capacitor['id'], 'volts' => abs($capacitor['volts']), 'ratedVolts' => $rated]);
             } elseif (null !== $rated && $worst > $rated) {
                 $exposed[] = ['id' => $capacitor['id'], 'rated' => $rated, 'worst' => $worst];
             }
         }
         if ([] !== $exposed) {
             // One cause, one remark (JUDGE-4): without tubes the rails float up to the peak.
-            $remarks[] = self::remark('watch', 'capacitors-over-unloaded', $exposed[0]['id'], ['parts' => array_map(static fn (array $c): string => \sprintf('%s (%g V)', $c['id'], $c['rated']), $exposed), 'count' => \count($exposed), 'worstVolts' => max(array_column($exposed, 'worst'))]);
+            $remarks[] = new Remark('watch', 'capacitors-over-unloaded', $exposed[0]['id'], ['parts' => array_map(static fn (array $c): string => \sprintf('%s (%g V)', $c['id'], $c['rated']), $exposed), 'count' => \count($exposed), 'worstVolts' => max(array_column($exposed, 'worst'))]);
         }
         foreach ($stresses->tubes as $tube) {
             foreach ([['plate', $tube['plateShare'], $tube['plateWatts'], $tube['ratedPlateWatts']], ['screen', $tube['screenShare'], $tube['screenWatts'], $tube['ratedScreenWatts']]] as [$electrode, $share, $watts, $rated]) {
                 if (null !== $share && $share > 1.0) {
-                    $remarks[] = self::remark('out', 'tube-over', $tube['position'], ['tube' => $tube['position'], 'electrode' => $electrode, 'watts' => $watts, 'ratedWatts' => $rated, 'percentOfRating' => 100 * $share, 'system' => $tube['system'] ?? '']);
+                    $remarks[] = new Remark('out', 'tube-over', $tube['position'], ['tube' => $tube['position'], 'electrode' => $electrode, 'watts' => $watts, 'ratedWatts' => $rated, 'percentOfRating' => 100 * $share, 'system' => $tube['system'] ?? '']);
                 }
             }
             [$over, $limit] = [abs($tube['heaterCathodeVolts'] ?? 0.0), $tube['ratedHeaterCathodeVolts']];
             if (null !== $limit && $over > $limit) {
-                $remarks[] = self::remark('out', 'heater-cathode-over', $tube['position'], ['tube' => $tube['position'], 'volts' => $over, 'ratedVolts' => $limit, 'system' => $tube['system'] ?? '']);
+                $remarks[] = new Remark('out', 'heater-cathode-over', $tube['position'], ['tube' => $tube['position'], 'volts' => $over, 'ratedVolts' => $limit, 'system' => $tube['system'] ?? '']);
             }
             if ($tube['gridAmperes'] > 1e-4) {
-                $remarks[] = self::remark('out', 'grid-conducts', $tube['position'], ['tube' => $tube['position'], 'gridAmperes' => $tube['gridAmperes']]);
+                $remarks[] = new Remark('out', 'grid-conducts', $tube['position'], ['tube' => $tube['position'], 'gridAmperes' => $tube['gridAmperes']]);
             }
         }
         foreach (self::bothPlates($stresses, $solution, $catalogue) as $position => [$watts, $rated]) {
-            $remarks[] = self::remark('out', 'tube-over-both', $position, ['tube' => $position, 'watts' => $watts, 'ratedWatts' => $rated, 'percentOfRating' => 100 * $watts / $rated]);
+            $remarks[] = new Remark('out', 'tube-over-both', $position, ['tube' => $position, 'watts' => $watts, 'ratedWatts' => $rated, 'percentOfRating' => 100 * $watts / $rated]);
         }
         foreach ($stresses->resistors as $resistor) {
             if (null !== $resistor['share'] && $resistor['share'] > 0.5) {
-                $remarks[] = self::remark($resistor['share'] > 1.0 ? 'out' : 'watch', 'resistor-hot', $resistor['id'], ['part' => $resistor['id'], 'watts' => $resistor['watts'], 'ratedWatts' => $resistor['ratedWatts'], 'percentOfRating' => 100 * $resistor['share']]);
+                $remarks[] = new Remark($resistor['share'] > 1.0 ? 'out' : 'watch', 'resistor-hot', $resistor['id'], ['part' => $resistor['id'], 'watts' => $resistor['watts'], 'ratedWatts' => $resistor['ratedWatts'], 'percentOfRating' => 100 * $resistor['share']]);
             }
         }
         $starved = $solution->starved();
         foreach ($solution->rippling() as ['place' => $place, 'volts' => $volts, 'rippleVolts' => $ripple]) {
             if (\in_array($place, $starved, true)) {
-                $remarks[] = self::remark('out', 'reservoir-starved', $place, ['node' => $place]);
+                $remarks[] = new Remark('out', 'reservoir-starved', $place, ['node' => $place]);
             } elseif ($ripple > self::HIGH_RIPPLE * $volts) {
-                $remarks[] = self::remark('watch', 'reservoir-small', $place, ['node' => $place, 'volts' => $volts, 'rippleVolts' => $ripple]);
+                $remarks[] = new Remark('watch', 'reservoir-small', $place, ['node' => $place, 'volts' => $volts, 'rippleVolts' => $ripple]);
             }
         }
         array_push($remarks, ...(null === $drawn ? [] : self::loops($solution, $drawn)));
         if ([] !== $solution->unsolved) {
             $places = array_map(static fn (int $node): string => $solution->circuit->nodes->names[$node], array_keys($solution->unsolved));
-            $remarks[] = self::remark('out', 'island-unsolved', $places[0], ['node' => $places[0], 'count' => \count($places)]);
+            $remarks[] = new Remark('out', 'island-unsolved', $places[0], ['node' => $places[0], 'count' => \count($places)]);
         }
         foreach (self::rectifiers($solution, $catalogue) as [$subject, $code, $figures]) {
-            $remarks[] = self::remark('out', $code, $subject, $figures);
+            $remarks[] = new Remark('out', $code, $subject, $figures);
         }
-        usort($remarks, static fn (array $a, array $b): int => ('watch' === $a['severity'] ? 1 : 0) <=> ('watch' === $b['severity'] ? 1 : 0));
+        usort($remarks, static fn (Remark $a, Remark $b): int => ('watch' === $a->severity ? 1 : 0) <=> ('watch' === $b->severity ? 1 : 0));
 
         return $remarks;
-    }
-
-    /**
-     * @param array<string, mixed> $figures
-     *
-     * @return array{severity: string, code: string, subject: string, figures: array<string, mixed>}
-     */
-    private static function remark(string $severity, string $code, string $subject, array $figures): array
-    {
-        return ['severity' => $severity, 'code' => $code, 'subject' => $subject, 'figures' => $figures];
     }
 
     /** @return array<string, array{float, float}> watts of both halves and what they may be together, by tube, where that is less than twice one half and exceeded */
@@ -112,7 +100,7 @@ final class Remarks
         return $over;
     }
 
-    /** @return list<array{severity: string, code: string, subject: string, figures: array<string, mixed>}> */
+    /** @return list<Remark> */
     private static function loops(Solution $solution, DrawnCircuit $drawn): array
     {
         $pushPull = [] !== array_filter($drawn->blocks, static fn (ExpandedBlock $b): bool => 'output' === $b->kind && \count($b->from) > 1);
@@ -124,7 +112,7 @@ final class Remarks
                 default => null,
             };
             if (null !== $code) {
-                $remarks[] = self::remark('out', $code, $loop->loop, ['loop' => $loop->loop, 'decibels' => $loop->midDecibels]);
+                $remarks[] = new Remark('out', $code, $loop->loop, ['loop' => $loop->loop, 'decibels' => $loop->midDecibels]);
             }
         }
 

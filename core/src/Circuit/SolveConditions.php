@@ -44,7 +44,7 @@ final readonly class SolveConditions
             $conditions->inletIsMeasured() ? Limiters::none() : self::limiters($conditions, $printedVolts)->scaled($strapped),
             $conditions->tubesOut() ?? [],
             $conditions->inStandby(),
-            null === $bleeder ? [] : [['place' => $bleeder['node'], 'against' => Netlist::CHASSIS, 'ohms' => $bleeder['ohms']]],
+            null === $bleeder ? [] : [['place' => $bleeder->node, 'against' => Netlist::CHASSIS, 'ohms' => $bleeder->ohms]],
         );
     }
 
@@ -54,8 +54,8 @@ final readonly class SolveConditions
         $limiters = Limiters::none();
         foreach ($conditions->limiters() ?? [] as $l) {
             $limiters = match (true) {
-                'lamp' === $l['kind'] && null !== $l['watts'] => $limiters->and(Limiters::lamp($l['watts'], $l['ratedVolts'] ?? $printedVolts)),
-                'electronic' === $l['kind'] && null !== $l['amperes'] => $limiters->and(Limiters::electronic($l['amperes'])),
+                'lamp' === $l->kind && null !== $l->watts => $limiters->and(Limiters::lamp($l->watts, $l->ratedVolts ?? $printedVolts)),
+                'electronic' === $l->kind && null !== $l->amperes => $limiters->and(Limiters::electronic($l->amperes)),
                 default => $limiters,
             };
         }

@@ -13,6 +13,7 @@ use Yew\Core\Circuit\Element\Inductor;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Circuit\Lines\LinesRead;
+use Yew\Core\Circuit\Remark;
 use Yew\Core\Circuit\Remarks;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\Solve\OperatingPoint;
@@ -142,12 +143,12 @@ final readonly class Compose implements ComputeForm
                 $ohms = \is_array($part) ? $part['ohms'] ?? null : $part;
                 $usual = \is_float($ohms) ? UsualValues::slipped($kind, $field, $ohms) : null;
                 if (null !== $usual) {
-                    $remarks[] = ['severity' => 'watch', 'code' => 'decade', 'subject' => $field, 'line' => $read->lineOf[$i], 'figures' => ['field' => $field, 'givenOhms' => $ohms, 'usualOhms' => $usual]];
+                    $remarks[] = [...(new Remark('watch', 'decade', $field, ['field' => $field, 'givenOhms' => $ohms, 'usualOhms' => $usual]))->toArray(), 'line' => $read->lineOf[$i]];
                 }
             }
         }
         foreach (null === $solution ? [] : Remarks::of($solution, $this->tubes, $drawn) as $remark) {
-            $remarks[] = [...$remark, 'line' => $lineOf[$remark['subject']] ?? null];
+            $remarks[] = [...$remark->toArray(), 'line' => $lineOf[$remark->subject] ?? null];
         }
 
         return $remarks;

@@ -19,6 +19,7 @@ use Yew\Core\Reading\ComparisonReadings;
 use Yew\Core\Reading\Expectation;
 use Yew\Core\Reading\Judge;
 use Yew\Core\Reading\ReadingContext;
+use Yew\Core\Reading\SlipInterval;
 use Yew\Core\Reading\Slips;
 use Yew\Core\Reading\TypedReading;
 use Yew\Core\Sheet\Place;
@@ -88,8 +89,8 @@ final readonly class JudgeReading implements ComputeForm
         return [
             'judgement' => $judgement->toArray(),
             'understood' => $quantity->understood(),
-            'slip' => null === $judgement->volts ? null : Slips::suspect($expected, $judgement->volts),
-            'slipIntervals' => Slips::intervals($expected),
+            'slip' => null === $judgement->volts ? null : Slips::suspect($expected, $judgement->volts)?->toArray(),
+            'slipIntervals' => array_map(static fn (SlipInterval $i): array => $i->toArray(), Slips::intervals($expected)),
             'coreVersion' => Version::CORE,
             'tubeDataVersion' => $this->tubes->version,
         ];

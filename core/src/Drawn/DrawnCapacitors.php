@@ -12,6 +12,7 @@ use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Sheet\CircuitAtWork;
 use Yew\Core\Sheet\Sheet;
+use Yew\Core\Sheet\SocketPin;
 
 /** Every capacitor of a circuit with what it does there and what it must stand (CAP-4, CAP-5). */
 final readonly class DrawnCapacitors
@@ -81,7 +82,7 @@ final readonly class DrawnCapacitors
         if (Netlist::CHASSIS !== $c->minus && Netlist::CHASSIS !== $c->plus && abs($workingVolts) > self::COUPLING_VOLTS && $this->leadsToGrid($low)) {
             return 'coupling';
         }
-        $electrodes = array_column($this->circuit->pinsAt($c->plus), 'electrode');
+        $electrodes = array_map(static fn (SocketPin $p): ?string => $p->electrode, $this->circuit->pinsAt($c->plus));
 
         return Netlist::CHASSIS === $c->minus && \in_array('cathode', $electrodes, true) ? 'bypass' : 'other';
     }
@@ -99,7 +100,7 @@ final readonly class DrawnCapacitors
             }
         }
         foreach ($reached as $at) {
-            if (\in_array('grid', array_column($this->circuit->pinsAt($at), 'electrode'), true)) {
+            if (\in_array('grid', array_map(static fn (SocketPin $p): ?string => $p->electrode, $this->circuit->pinsAt($at)), true)) {
                 return true;
             }
         }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Yew\Core\Drawn;
 
+use Yew\Core\Sheet\SocketPin;
+
 /** A resistor of a circuit with what an ohmmeter finds across it in place, and what it carries. */
 final readonly class DrawnResistor
 {
@@ -11,11 +13,11 @@ final readonly class DrawnResistor
     private const LEAST_GRID_LEAK_OHMS = 47e3;
 
     /**
-     * @param float|null                                             $inCircuitOhms across it, everything else in place and cold; null where nothing is known of the rest
-     * @param string                                                 $does          plate | screen | grid | cathode | sense | bias | bleeder | dropper | other
-     * @param list<array{tube: string, pin: int, electrode: string}> $pins          that it stands at
-     * @param string|null                                            $mate          id of the part whose value must match this one's (JUDGE-9)
-     * @param float|null                                             $watts         dissipated at work
+     * @param float|null      $inCircuitOhms across it, everything else in place and cold; null where nothing is known of the rest
+     * @param string          $does          plate | screen | grid | cathode | sense | bias | bleeder | dropper | other
+     * @param list<SocketPin> $pins          that it stands at
+     * @param string|null     $mate          id of the part whose value must match this one's (JUDGE-9)
+     * @param float|null      $watts         dissipated at work
      */
     public function __construct(
         public string $id,

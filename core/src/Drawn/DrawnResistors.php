@@ -9,6 +9,7 @@ use Yew\Core\Circuit\Netlist;
 use Yew\Core\Sheet\CircuitAtWork;
 use Yew\Core\Sheet\Part;
 use Yew\Core\Sheet\Sheet;
+use Yew\Core\Sheet\SocketPin;
 
 /** Every resistor of a circuit, with its job, its mate and its ohms in place. */
 final readonly class DrawnResistors
@@ -45,11 +46,11 @@ final readonly class DrawnResistors
         return array_values(array_map(static fn (Part $p): DrawnResistor => new DrawnResistor($p->id, $p->ohms, $p->from, $p->to, $p->tolerancePercent, $p->watts), array_filter($sheet->parts, static fn (Part $p): bool => 'resistor' === $p->kind)));
     }
 
-    /** @param list<array{tube: string, pin: int, electrode: string}> $pins */
+    /** @param list<SocketPin> $pins */
     private function does(Resistor $r, array $pins): string
     {
         $block = $this->circuit->blockOf($r->id);
-        $electrodes = array_column($pins, 'electrode');
+        $electrodes = array_map(static fn (SocketPin $p): ?string => $p->electrode, $pins);
         $rails = $this->circuit->drawn->rails();
         $toChassis = Netlist::CHASSIS === $r->a || Netlist::CHASSIS === $r->b;
 

@@ -95,7 +95,7 @@ final class Judge
         };
         $danger = ReadingKind::Above === $reading->kind && MeterFunction::DcAmperes !== $point->function ? Ratings::danger($point, $context, $reading->volts) : null;
         if (null !== $danger) {
-            return $base->because(Verdict::Danger, $danger[0], [...$limit, ...$danger[1]]);
+            return $base->because(Verdict::Danger, $danger->reasonCode, [...$limit, ...$danger->figures]);
         }
         $belongs = self::belongingBias($point, $context, $expected);
         if (null !== $belongs && null !== $least && $least > self::LOST_SHARE * $belongs) {
@@ -126,7 +126,7 @@ final class Judge
         }
         $danger = Ratings::danger($point, $context, $volts);
         if (null !== $danger) {
-            return $base->because(Verdict::Danger, $danger[0], $danger[1]);
+            return $base->because(Verdict::Danger, $danger->reasonCode, $danger->figures);
         }
         $lost = self::lostBias($base, $point, $volts, $context, $expected, $near) ?? self::overReturn($base, $point, $volts, $expected, $near);
         if (null !== $lost) {

@@ -79,7 +79,7 @@ final readonly class PlateAgainstScreen
     private static function figure(string $tube, PointKind $kind, array $points): ?Figure
     {
         foreach ($points as $judged) {
-            if ($kind === $judged->point->kind && $tube === (Place::pin($judged->point->place)['tube'] ?? null) && null !== $judged->figure) {
+            if ($kind === $judged->point->kind && $tube === Place::pin($judged->point->place)?->tube && null !== $judged->figure) {
                 return $judged->figure;
             }
         }

@@ -16,23 +16,21 @@ final class Ratings
     /** The tube handbooks' heater limit, percent (RCA RC-30, from memory). */
     public const HEATER_PERCENT = 10.0;
 
-    /**
-     * @return array{string, array<string, mixed>}|null reason code and figures of the danger, null when none is passed
-     */
-    public static function danger(TestPoint $point, ReadingContext $context, float $volts): ?array
+    /** The first of them that is passed; null when none is. */
+    public static function danger(TestPoint $point, ReadingContext $context, float $volts): ?Danger
     {
         if (PointKind::Grid === $point->kind && null !== $point->printedVolts && $point->printedVolts <= 0.0 && $volts > self::GRID_POSITIVE_VOLTS) {
-            return ['grid-positive', ['limitVolts' => self::GRID_POSITIVE_VOLTS]];
+            return new Danger('grid-positive', ['limitVolts' => self::GRID_POSITIVE_VOLTS]);
         }
         if (PointKind::Bias === $point->kind && ($point->printedVolts ?? -1.0) < 0.0 && $volts > 0.0) {
-            return ['bias-positive', []];
+            return new Danger('bias-positive');
         }
         if (PointKind::Heater === $point->kind && null !== $point->ratedVolts && $volts > $point->ratedVolts * (1 + self::HEATER_PERCENT / 100)) {
-            return ['heater-above-rating', ['ratedVolts' => $point->ratedVolts]];
+            return new Danger('heater-above-rating', ['ratedVolts' => $point->ratedVolts]);
         }
         $rating = null === $context->sheet ? null : $context->sheet->ratingAt($point->place);
         if (null !== $rating && abs($volts) > $rating) {
-            return ['above-capacitor-rating', ['ratedVolts' => $rating]];
+            return new Danger('above-capacitor-rating', ['ratedVolts' => $rating]);
         }
 
         return null;

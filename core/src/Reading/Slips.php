@@ -11,9 +11,7 @@ namespace Yew\Core\Reading;
  */
 final class Slips
 {
-    /**
-     * @return list<array{lowVolts: float, highVolts: float, factor: float, slip: 'decade'|'unit'|'sign'}> a typed value in the interval, times the factor, fits the window
-     */
+    /** @return list<SlipInterval> none where no window is, or where it holds zero */
     public static function intervals(Expected $expected): array
     {
         $window = $expected->window;
@@ -24,22 +22,22 @@ final class Slips
         foreach (['sign' => [-1.0], 'decade' => [0.1, 10.0, 0.01, 100.0], 'unit' => [0.001, 1000.0]] as $slip => $factors) {
             foreach ($factors as $factor) {
                 $ends = [$window->low / $factor, $window->high / $factor];
-                $intervals[] = ['lowVolts' => min($ends), 'highVolts' => max($ends), 'factor' => $factor, 'slip' => $slip];
+                $intervals[] = new SlipInterval($slip, $factor, min($ends), max($ends));
             }
         }
 
         return $intervals;
     }
 
-    /** @return array{factor: float, slip: string, meantVolts: float}|null the slip that would explain a value, null when it fits as typed */
-    public static function suspect(Expected $expected, float $volts): ?array
+    /** The slip that would explain a value; null when it fits as typed. */
+    public static function suspect(Expected $expected, float $volts): ?SuspectedSlip
     {
         if (null === $expected->window || $expected->window->holds($volts)) {
             return null;
         }
         foreach (self::intervals($expected) as $interval) {
-            if ($volts >= $interval['lowVolts'] && $volts <= $interval['highVolts']) {
-                return ['factor' => $interval['factor'], 'slip' => $interval['slip'], 'meantVolts' => $volts * $interval['factor']];
+            if ($interval->holds($volts)) {
+                return new SuspectedSlip($interval->slip, $interval->factor, $volts * $interval->factor);
             }
         }
 

@@ -75,7 +75,7 @@ final readonly class CircuitAtWork
     /**
      * Pins of the circuit's tubes that stand on the same node as a place.
      *
-     * @return list<array{tube: string, pin: int, electrode: string}>
+     * @return list<SocketPin> each with its electrode
      */
     public function pinsAt(string $place): array
     {
@@ -86,9 +86,9 @@ final readonly class CircuitAtWork
         $pins = [];
         foreach ($nodes->places() as $name => $node) {
             $pin = $node === $nodes->number($place) ? Place::pin($name) : null;
-            $electrode = null === $pin ? null : $this->electrode($pin['tube'], $pin['pin']);
+            $electrode = null === $pin ? null : $this->electrode($pin->tube, $pin->pin);
             if (null !== $pin && null !== $electrode) {
-                $pins[] = [...$pin, 'electrode' => (string) preg_replace('/\s*\d+$/', '', $electrode)];
+                $pins[] = new SocketPin($pin->tube, $pin->pin, (string) preg_replace('/\s*\d+$/', '', $electrode));
             }
         }
 

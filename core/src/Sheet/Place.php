@@ -14,10 +14,10 @@ final class Place
         return \strlen($place) <= 40 && 1 === preg_match(self::PATTERN, $place);
     }
 
-    /** @return array{tube: string, pin: int}|null the socket pin, null for other places */
-    public static function pin(string $place): ?array
+    /** The socket pin that a place names; null for other places. */
+    public static function pin(string $place): ?SocketPin
     {
-        return 1 === preg_match('/^(V\d+[A-Za-z]?)\.(\d{1,2})$/', $place, $m) ? ['tube' => $m[1], 'pin' => (int) $m[2]] : null;
+        return 1 === preg_match('/^(V\d+[A-Za-z]?)\.(\d{1,2})$/', $place, $m) ? new SocketPin($m[1], (int) $m[2]) : null;
     }
 
     /** @return string the place of a socket pin: `V3.5` */

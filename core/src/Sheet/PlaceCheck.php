@@ -84,12 +84,12 @@ final readonly class PlaceCheck
         if (null === $pin) {
             return \sprintf('there is no node “%s”', $place);
         }
-        $tube = $this->fitted[$pin['tube']] ?? null;
+        $tube = $this->fitted[$pin->tube] ?? null;
         if (null === $tube) {
-            return \sprintf('there is no tube “%s”', $pin['tube']);
+            return \sprintf('there is no tube “%s”', $pin->tube);
         }
         $base = $this->catalogue->find($tube->type)->base ?? '';
 
-        return $pin['pin'] < 1 || $pin['pin'] > $this->catalogue->pinCount($base) ? \sprintf('a %s has no pin %d', $tube->type, $pin['pin']) : null;
+        return $pin->pin < 1 || $pin->pin > $this->catalogue->pinCount($base) ? \sprintf('a %s has no pin %d', $tube->type, $pin->pin) : null;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Sheet;
 
+use Yew\Core\Bench\Bleeder;
 use Yew\Core\Bench\DischargeNetwork;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\DrawnCircuit;
@@ -170,10 +171,8 @@ final readonly class Sheet
 
     /**
      * What bleeds an island's charge: its capacitors, and every resistor that touches it and leads to chassis or along it.
-     *
-     * @param array{ohms: float, node: string}|null $bleeder clipped on by hand
      */
-    public function dischargeNetwork(Island $island, ?array $bleeder): DischargeNetwork
+    public function dischargeNetwork(Island $island, ?Bleeder $bleeder): DischargeNetwork
     {
         $farads = [];
         foreach ($this->capacitors as $capacitor) {
@@ -188,8 +187,8 @@ final readonly class Sheet
                 $resistors[] = ['a' => $part->from, 'b' => $part->to, 'ohms' => $part->ohms];
             }
         }
-        if (null !== $bleeder && \in_array($bleeder['node'], $island->nodes, true)) {
-            $resistors[] = ['a' => $bleeder['node'], 'b' => DischargeNetwork::CHASSIS, 'ohms' => $bleeder['ohms']];
+        if (null !== $bleeder && \in_array($bleeder->node, $island->nodes, true)) {
+            $resistors[] = ['a' => $bleeder->node, 'b' => DischargeNetwork::CHASSIS, 'ohms' => $bleeder->ohms];
         }
 
         return new DischargeNetwork($farads, $resistors);

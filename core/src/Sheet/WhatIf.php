@@ -12,6 +12,7 @@ use Yew\Core\Circuit\Calibration\Calibration;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Lines\ChangeReader;
+use Yew\Core\Circuit\Remark;
 use Yew\Core\Circuit\Remarks;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\Solve\OperatingPoint;
@@ -74,7 +75,7 @@ final readonly class WhatIf
             'tubes' => self::paired(Stresses::of($before, $this->tubes)->tubes, Stresses::of($after, $this->tubes)->tubes),
             'primaryAmperes' => $after->primaryAmperes(),
             'primaryAmperesBefore' => $before->primaryAmperes(),
-            'remarks' => Remarks::of($after, $this->tubes, $this->circuit),
+            'remarks' => array_map(static fn (Remark $r): array => $r->toArray(), Remarks::of($after, $this->tubes, $this->circuit)),
         ];
     }
 

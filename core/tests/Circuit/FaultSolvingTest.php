@@ -20,6 +20,7 @@ use Yew\Core\Circuit\Element\VoltageSource;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Circuit\Netlist;
+use Yew\Core\Circuit\Remark;
 use Yew\Core\Circuit\Remarks;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\Solve\Islands;
@@ -74,8 +75,8 @@ final class FaultSolvingTest extends TestCase
         self::assertEqualsWithDelta(2 / \M_PI * 300.0 * \M_SQRT2, $open->at('A'), 12.0);
         self::assertSame([], $healthy->starved());
         self::assertSame(['A'], $open->starved());
-        self::assertContains('reservoir-starved', array_column(Remarks::of($open, ShippedTubes::catalogue()), 'code'));
-        $codes = static fn (float $farads): array => array_column(Remarks::of(self::solve(self::bridge($farads), new SolveConditions(230.0)), ShippedTubes::catalogue()), 'code');
+        self::assertContains('reservoir-starved', array_map(static fn (Remark $r): string => $r->code, Remarks::of($open, ShippedTubes::catalogue())));
+        $codes = static fn (float $farads): array => array_map(static fn (Remark $r): string => $r->code, Remarks::of(self::solve(self::bridge($farads), new SolveConditions(230.0)), ShippedTubes::catalogue()));
         self::assertContains('reservoir-small', $codes(3e-6));
         self::assertNotContains('reservoir-small', $codes(12e-6));
         self::assertSame([], self::solve(self::bridge(47e-6, 0.01), new SolveConditions(230.0))->starved(), 'a shorted rail is not starved');
@@ -125,7 +126,7 @@ final class FaultSolvingTest extends TestCase
         self::assertNull($marked->answered('Y'));
         self::assertTrue($marked->cannotSolve('X'), 'all of its island');
         self::assertSame([], $marked->moving);
-        self::assertContains('island-unsolved', array_column(Remarks::of($marked, ShippedTubes::catalogue()), 'code'));
+        self::assertContains('island-unsolved', array_map(static fn (Remark $r): string => $r->code, Remarks::of($marked, ShippedTubes::catalogue())));
         $this->expectException(DidNotConverge::class);
         $this->expectExceptionMessage('the place that moves most is M, by 7 V');
         Islands::withoutAnswer($solution->moving([$solution->circuit->nodes->number('Y') => 3.0, $solution->circuit->nodes->number('M') => 7.0]));

@@ -11,6 +11,7 @@ use Yew\Core\Circuit\CircuitCodec;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Lines\LineReader;
+use Yew\Core\Circuit\Remark;
 use Yew\Core\Circuit\Remarks;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
@@ -37,7 +38,7 @@ final class LoopGainTest extends TestCase
         self::assertNotNull($loop->positive);
         self::assertSame(!$loop->positive, $turned->positive, 'swapping the two drives turns the loop');
         $positive = $loop->positive ? $drawn : $other;
-        $codes = static fn (DrawnCircuit $d, Solution $s): array => array_column(Remarks::of($s, ShippedTubes::catalogue(), $d), 'code');
+        $codes = static fn (DrawnCircuit $d, Solution $s): array => array_map(static fn (Remark $r): string => $r->code, Remarks::of($s, ShippedTubes::catalogue(), $d));
         self::assertContains('loop-positive', $codes($positive, $loop->positive ? $solution : $otherSolution));
         self::assertNotContains('loop-positive', $codes($loop->positive ? $other : $drawn, $loop->positive ? $otherSolution : $solution));
     }
@@ -99,7 +100,7 @@ final class LoopGainTest extends TestCase
         $codes = static function (string $resistor): array {
             [$drawn, $solution] = self::amplifier($resistor, false);
 
-            return array_column(Remarks::of($solution, ShippedTubes::catalogue(), $drawn), 'code');
+            return array_map(static fn (Remark $r): string => $r->code, Remarks::of($solution, ShippedTubes::catalogue(), $drawn));
         };
         self::assertContains('loop-unstable', $codes('10k'), '77 dB around three coupling capacitors');
         self::assertNotContains('loop-unstable', $codes('90M'));

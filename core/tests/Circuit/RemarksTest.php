@@ -9,6 +9,7 @@ use Yew\Core\Circuit\Analysis\Stresses;
 use Yew\Core\Circuit\CircuitCodec;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Lines\LineReader;
+use Yew\Core\Circuit\Remark;
 use Yew\Core\Circuit\Remarks;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
@@ -79,7 +80,7 @@ final class RemarksTest extends TestCase
     /** @return list<array{string, string}> subject and code */
     private static function said(Solution $solution): array
     {
-        return array_map(static fn (array $r): array => [$r['subject'], $r['code']], Remarks::of($solution, ShippedTubes::catalogue()));
+        return array_map(static fn (Remark $r): array => [$r->subject, $r->code], Remarks::of($solution, ShippedTubes::catalogue()));
     }
 
     /** @param list<string> $lines */

@@ -126,9 +126,9 @@ final class GroupsTest extends TestCase
         self::assertNotNull($point);
         $expected = Expectation::at($point, Bench::setting());
         $suspect = Slips::suspect($expected, $typed);
-        self::assertSame($slip, $suspect['slip'] ?? null);
+        self::assertSame($slip, $suspect?->slip);
         if (null !== $suspect) {
-            self::assertTrue($expected->window?->holds($suspect['meantVolts']));
+            self::assertTrue($expected->window?->holds($suspect->meantVolts));
         }
     }
 

@@ -6,6 +6,7 @@ namespace Yew\Core\Tests\Sheet;
 
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Yew\Core\Bench\Bleeder;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Tests\SheetFixture;
@@ -45,7 +46,7 @@ final class SheetCodecTest extends TestCase
         $sheet = SheetFixture::sheet($document);
         $start = ['A' => 440.0, 'B' => 430.0];
         self::assertNull($sheet->dischargeNetwork($sheet->islands[0], null)->secondsTo(60.0, $start));
-        self::assertLessThan(10.0, $sheet->dischargeNetwork($sheet->islands[0], ['ohms' => 4700.0, 'node' => 'A'])->secondsTo(60.0, $start));
+        self::assertLessThan(10.0, $sheet->dischargeNetwork($sheet->islands[0], new Bleeder(4700.0, 'A'))->secondsTo(60.0, $start));
     }
 
     /** @return iterable<string, array{list<string|int>, mixed, string}> path to change, value, path of the fault */

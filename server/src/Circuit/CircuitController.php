@@ -12,6 +12,7 @@ use Symfony\Component\Uid\Uuid;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Lines\LineWriter;
+use Yew\Core\Circuit\Remark;
 use Yew\Core\Circuit\Remarks;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\Solve\OperatingPoint;
@@ -76,7 +77,7 @@ final readonly class CircuitController
         return new JsonResponse([
             'lines' => LineWriter::text(self::circuitDocument($version), $this->tubes, array_map(static fn (TubePosition $t): string => $t->type, $sheet->tubes)),
             'calibration' => array_intersect_key(CalibrateForm::told($calibration), ['fitted' => 0, 'residuals' => 0]),
-            'remarks' => $this->worded(Remarks::of($solution, $this->tubes, $circuit)),
+            'remarks' => $this->worded(array_map(static fn (Remark $r): array => $r->toArray(), Remarks::of($solution, $this->tubes, $circuit))),
         ]);
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Server\Tape;
 
 use Yew\Core\Bench\Conditions;
+use Yew\Core\Bench\Limiter;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Quantity\Engineering;
 use Yew\Core\Quantity\ReadingKind;
@@ -14,6 +15,7 @@ use Yew\Core\Reading\Expected;
 use Yew\Core\Reading\Finding;
 use Yew\Core\Reading\JudgedBench;
 use Yew\Core\Reading\JudgedPoint;
+use Yew\Core\Reading\SlipInterval;
 use Yew\Core\Reading\Slips;
 use Yew\Core\Reading\TakenReading;
 use Yew\Core\Reading\Verdict;
@@ -48,15 +50,15 @@ final readonly class PointView
             'against' => $point->against,
             'kind' => $point->kind->value,
             'name' => self::name($point, $bench->sheet),
-            'tube' => $pin['tube'] ?? null,
-            'pin' => $pin['pin'] ?? null,
+            'tube' => $pin?->tube,
+            'pin' => $pin?->pin,
             'electrode' => $this->wording->word($this->electrode($point, $bench->sheet)),
-            'where' => $point->where ?? (null === $pin ? null : $bench->sheet->tubes[$pin['tube']]->where ?? null),
+            'where' => $point->where ?? (null === $pin ? null : $bench->sheet->tubes[$pin->tube]->where ?? null),
             'node' => $point->fedBy,
             'sister' => $point->sister,
             'printedVolts' => $point->printedVolts,
             'expected' => $this->expected($judged->next(), $point->function),
-            'slips' => Slips::intervals($judged->next()),
+            'slips' => array_map(static fn (SlipInterval $i): array => $i->toArray(), Slips::intervals($judged->next())),
             'reading' => null === $record ? null : $this->reading($record, $judged, $bench->newest($point->key())),
             'beside' => array_map(fn (Beside $b): array => $this->beside($b, $point->function), $judged->beside),
         ];
@@ -170,10 +172,10 @@ final readonly class PointView
         if (null === $limiters || [] === $limiters) {
             return null === $limiters ? null : 'none';
         }
-        $words = array_map(static fn (array $l): string => match (true) {
-            'lamp' === $l['kind'] && null !== $l['watts'] => \sprintf('lamp %g W', $l['watts']).(null === $l['ratedVolts'] ? '' : \sprintf(' %g V', $l['ratedVolts'])),
-            'electronic' === $l['kind'] && null !== $l['amperes'] => \sprintf('electronic limiter %g A', $l['amperes']),
-            default => $l['kind'].' limiter',
+        $words = array_map(static fn (Limiter $l): string => match (true) {
+            'lamp' === $l->kind && null !== $l->watts => \sprintf('lamp %g W', $l->watts).(null === $l->ratedVolts ? '' : \sprintf(' %g V', $l->ratedVolts)),
+            'electronic' === $l->kind && null !== $l->amperes => \sprintf('electronic limiter %g A', $l->amperes),
+            default => $l->kind.' limiter',
         }, $limiters);
 
         return implode(' + ', $words);
@@ -280,7 +282,7 @@ final readonly class PointView
         $pin = Place::pin($point->place);
         $node = $sheet->nodes[$point->place] ?? null;
         $name = match (true) {
-            null !== $pin => \sprintf('%s pin %d', $pin['tube'], $pin['pin']),
+            null !== $pin => \sprintf('%s pin %d', $pin->tube, $pin->pin),
             null !== $node => $node->id.' · '.$node->name,
             default => $point->place,
         };
@@ -291,8 +293,8 @@ final readonly class PointView
     private function electrode(TestPoint $point, ?Sheet $sheet): string
     {
         $pin = Place::pin($point->place);
-        $type = null === $pin ? null : $sheet->tubes[$pin['tube']]->type ?? null;
-        $electrode = null === $pin || null === $type ? null : $this->tubes->find($type)->pins[$pin['pin']] ?? null;
+        $type = null === $pin ? null : $sheet->tubes[$pin->tube]->type ?? null;
+        $electrode = null === $pin || null === $type ? null : $this->tubes->find($type)->pins[$pin->pin] ?? null;
 
         return match (true) {
             PointKind::Bias === $point->kind && null !== $electrode => 'grid, bias',

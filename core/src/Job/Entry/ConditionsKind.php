@@ -36,7 +36,7 @@ final class ConditionsKind implements EntryKind
         $island = match (true) {
             null === $bleeder => null,
             null === $sheet, [] === $sheet->islands => Island::WHOLE_CHASSIS,
-            default => $sheet->islandAt($bleeder['node'])?->id,
+            default => $sheet->islandAt($bleeder->node)?->id,
         };
 
         return new ConditionsStated($stated->facts, $stated->conditions, $island);

@@ -41,7 +41,7 @@ final readonly class ConditionsStated implements Statement
     {
         $bleeder = $this->conditions->bleeder();
         if (null !== $bleeder && null === $this->bleederIsland) {
-            return new Refusal('bleeder-nowhere', ['node' => $bleeder['node']]);
+            return new Refusal('bleeder-nowhere', ['node' => $bleeder->node]);
         }
 
         return ChassisRules::conditions($then->state->chassis->state, $then->state->conditions, $this->conditions);

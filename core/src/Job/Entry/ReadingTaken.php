@@ -84,7 +84,7 @@ final readonly class ReadingTaken implements Statement
         $judgement = $after->readings()->ofEntry($reading);
         $slip = null === $judgement->volts || null !== $this->slipAnswer ? null : Slips::suspect($after->readings()->expectedOf($reading), $judgement->volts);
 
-        return [...$judgement->toArray(), 'slip' => $slip];
+        return [...$judgement->toArray(), 'slip' => $slip?->toArray()];
     }
 
     public static function of(Fields $payload, TypedFigure $figure): self
