@@ -95,7 +95,7 @@ final class ReportTest extends ServerTestCase
         foreach (['Dangers', 'A stop rule was broken at N1', 'N1 · bias reservoir (bias) 0.0 V: No bias', 'F1, fuse, unsafe without: The holder is bridged', 'because on a 40 W lamp only', 'What was known then: F1'] as $first) {
             self::assertStringContainsString($first, $page, 'before anything else');
         }
-        foreach (['is new or repaired. Before: Ohms 1k1 lifted. Now: good', 'superseded', 'mains 121.4 V', 'then 451', 'or that were not sent', 'What is in the holder bridged'] as $more) {
+        foreach (['is new or repaired. Before: Ohms 1.1 kΩ lifted. Now: good', 'superseded', 'mains 121.4 V', 'then 451', 'or that were not sent', 'What is in the holder bridged'] as $more) {
             self::assertStringContainsString($more, $text);
         }
         self::assertStringNotContainsString('not done', $text, 'what was not looked at is a line');
