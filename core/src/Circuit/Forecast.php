@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit;
 
-use Yew\Core\Circuit\Analysis\Adjoint;
 use Yew\Core\Circuit\Analysis\Currents;
+use Yew\Core\Circuit\Analysis\PlaceVolts;
 use Yew\Core\Circuit\Calibration\Calibration;
 use Yew\Core\Circuit\Calibration\UnitSpread;
 use Yew\Core\Circuit\Compile\Compiler;
@@ -36,27 +36,18 @@ final readonly class Forecast
     public static function of(AsFitted $fitted, TubeCatalogue $tubes, SolveConditions $conditions, Calibration $calibration, array $asked): self
     {
         $solution = OperatingPoint::of(Compiler::compile($fitted->netlist, $tubes, $conditions, $fitted->factors), $conditions);
-        $adjoints = [];
-        foreach ($asked as $place) {
-            if ($solution->circuit->nodes->has($place) && null !== $solution->answered($place)) {
-                $adjoints[$place] = Adjoint::of($solution, $place);
-            }
-        }
         $places = [];
         foreach ($asked as $place) {
             if (!$solution->circuit->nodes->has($place)) {
                 continue;
             }
-            if ($solution->cannotSolve($place)) {
-                $places[$place] = new Predicted(null, \INF, 0.0, 'cannot-solve');
-                continue;
-            }
-            $adjoint = $adjoints[$place] ?? null;
-            $places[$place] = null === $adjoint || self::leakageDecides($solution, $adjoint, $place)
-                ? new Predicted(null, $adjoint?->sourceOhms() ?? \INF, 0.0)
-                : new Predicted($solution->at($place), $adjoint->sourceOhms(), UnitSpread::deviation($fitted->netlist, $calibration, $adjoint));
+            $at = PlaceVolts::at($solution, $place);
+            $places[$place] = match (true) {
+                'cannot-solve' === $at->obstacle => new Predicted(null, \INF, 0.0, 'cannot-solve'),
+                null === $at->volts || null === $at->adjoint => new Predicted(null, $at->sourceOhms(), 0.0),
+                default => new Predicted($at->volts, $at->sourceOhms(), UnitSpread::deviation($fitted->netlist, $calibration, $at->adjoint)),
+            };
         }
-
         $currents = array_map(static fn (array $c): Predicted => new Predicted($c[0], 0.0, UnitSpread::deviation($fitted->netlist, $calibration, $c[1])), Currents::of($solution, $tubes));
 
         return new self($places, self::heaters($solution), $currents);
@@ -85,30 +76,6 @@ final readonly class Forecast
     private static function predicted(array $row): Predicted
     {
         return new Predicted($row[0], $row[1] ?? \INF, $row[2], $row[3]);
-    }
-
-    /**
-     * Whether nothing but leakage decides here: at the place itself, or at an open grid whose drift moves it by half as much.
-     */
-    private static function leakageDecides(Solution $solution, Adjoint $adjoint, string $place): bool
-    {
-        if ($adjoint->isLeakage()) {
-            return true;
-        }
-        foreach ($solution->circuit->tubes as $stage) {
-            $name = $solution->circuit->nodes->names[$stage->grid] ?? null;
-            $transfer = abs($adjoint->answer[$stage->grid]);
-            // Cheap first: only an open grid moves anything by tens of volts for a microampere.
-            if (null === $name || $name === $place || $transfer < 0.5 * Solution::LEAKAGE_OHMS) {
-                continue;
-            }
-            $gridOhms = Adjoint::of($solution, $name)->sourceOhms();
-            if ($gridOhms > Solution::LEAKAGE_OHMS && $transfer > 0.5 * $gridOhms) {
-                return true;
-            }
-        }
-
-        return false;
     }
 
     /** @return array<string, float> */

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Compute;
 
-use Yew\Core\Circuit\Analysis\Adjoint;
+use Yew\Core\Circuit\Analysis\PlaceVolts;
 use Yew\Core\Circuit\Analysis\Stresses;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Codec\Fields;
@@ -28,15 +28,9 @@ final readonly class OperatingPointForm extends CircuitForm
         $solution = $input->solved();
         $stresses = Stresses::of($solution, $this->tubes);
         $places = [];
-        foreach ($solution->all() as $place => $volts) {
-            $adjoint = null === $solution->answered($place) ? null : Adjoint::of($solution, $place);
-            $state = match (true) {
-                $solution->cannotSolve($place) => 'cannot-solve',
-                null === $adjoint => 'floating',
-                $adjoint->isLeakage() => 'leakage-decides',
-                default => 'solved',
-            };
-            $places[] = ['place' => $place, 'volts' => 'solved' === $state ? $volts : null, 'state' => $state, 'sourceResistanceOhms' => $adjoint?->sourceOhms()];
+        foreach (array_keys($solution->all()) as $place) {
+            $at = PlaceVolts::at($solution, $place);
+            $places[] = ['place' => $place, 'volts' => $at->volts, 'state' => $at->obstacle ?? 'solved', 'sourceResistanceOhms' => $at->adjoint?->sourceOhms()];
         }
 
         return ['places' => $places, 'supplies' => self::supplies($solution), 'tubes' => $stresses->tubes, 'resistors' => $stresses->resistors, 'capacitors' => $stresses->capacitors, 'starved' => $solution->starved(), 'iterations' => $solution->iterations];

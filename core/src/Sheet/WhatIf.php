@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Sheet;
 
-use Yew\Core\Circuit\Analysis\Adjoint;
+use Yew\Core\Circuit\Analysis\PlaceVolts;
 use Yew\Core\Circuit\Analysis\Stresses;
 use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\BadCircuit;
@@ -102,17 +102,7 @@ final readonly class WhatIf
     {
         $places = array_values(array_unique([...array_keys($this->sheet->nodes), ...array_map(static fn (TestPoint $p): string => $p->place, array_filter($this->sheet->points, static fn (TestPoint $p): bool => PointKind::Heater !== $p->kind))]));
 
-        return array_map(static fn (string $place): array => ['place' => $place, 'beforeVolts' => self::shown($before, $place, $meter), 'volts' => self::shown($after, $place, $meter)], $places);
-    }
-
-    private static function shown(Solution $solution, string $place, ?float $meter): ?float
-    {
-        if (null === $solution->answered($place)) {
-            return null;
-        }
-        $adjoint = Adjoint::of($solution, $place);
-
-        return $adjoint->isLeakage() ? null : $solution->at($place) * $adjoint->loading($meter);
+        return array_map(static fn (string $place): array => ['place' => $place, 'beforeVolts' => PlaceVolts::at($before, $place)->read($meter), 'volts' => PlaceVolts::at($after, $place)->read($meter)], $places);
     }
 
     /**

@@ -79,6 +79,15 @@ final class WhatIfTest extends TestCase
         self::assertNotSame([], array_filter($near, static fn (float $s): bool => $s > 0.85 && $s < 1.0), 'and some between the two limits');
     }
 
+    public function testWhereNothingButLeakageDecidesNothingIsSaid(): void
+    {
+        $unsaid = static fn (string $typed): array => array_values(array_map(static fn (Fields $p): string => $p->string('place'), array_filter(self::answer($typed)->objects('points'), static fn (Fields $p): bool => null === $p->raw('volts'))));
+        self::assertSame(['V1.1'], $unsaid('R5 open'), 'a plate without its load');
+        self::assertContains('V2.1', $unsaid('R7 open'), 'the plate behind a grid that drifts');
+        self::assertNotContains('A', $unsaid('R7 open'), 'but not the reservoir');
+        self::assertSame([], $unsaid('R7 2M2'));
+    }
+
     private static function at(string $place, string ...$typed): float
     {
         foreach (self::answer(...$typed)->objects('points') as $point) {
