@@ -60,6 +60,22 @@ final class IronStation implements Station
         return new Item($drawn->id, 'iron-'.$drawn->role, 'iron-'.$drawn->role, self::detail($drawn), $verdict, IronPlan::steps($drawn, $facts->tests, $facts->practice->mainsHertz, $facts->mainsRatio()), self::gauges($drawn, $verdict), $detail);
     }
 
+    /** Primary impedance of the other channel's transformer; where none was measured, of the same one in the other unit (JUDGE-6). */
+    private static function sisterOhms(BenchFacts $facts, DrawnTransformer $drawn): ?float
+    {
+        if ('output' !== $drawn->role) {
+            return null;
+        }
+        $ohms = null;
+        foreach ($facts->drawn->iron as $other) {
+            if ('output' === $other->role && $other->id !== $drawn->id) {
+                $ohms = RatioTest::of($facts->tests->of($other->id), $other->tapOhms)->impedanceOhms() ?? $ohms;
+            }
+        }
+
+        return $ohms ?? RatioTest::of($facts->otherUnit->of($drawn->id), $drawn->tapOhms)->impedanceOhms();
+    }
+
     private static function context(BenchFacts $facts, DrawnTransformer $drawn): IronContext
     {
         $rail = $drawn->supply ?? array_key_first($facts->drawn->rails);
@@ -68,14 +84,8 @@ final class IronStation implements Station
         foreach (array_unique($drawn->tubes) as $type) {
             array_push($loads, ...($facts->tubes->find($type)->loads ?? []));
         }
-        $sister = null;
-        foreach ($facts->drawn->iron as $other) {
-            if ('output' === $other->role && $other->id !== $drawn->id && 'output' === $drawn->role) {
-                $sister = RatioTest::of($facts->tests->of($other->id), $other->tapOhms)->impedanceOhms() ?? $sister;
-            }
-        }
 
-        return new IronContext($facts->practice->mainsHertz, $volts, $facts->mainsRatio(), $loads, $sister, RatioTest::of($facts->lastVisit->of($drawn->id), $drawn->tapOhms)->impedanceOhms(), $facts->practice->insulationOhms, $facts->practice->insulationVolts, self::fuseAmperes($facts), $facts->wiredForVolts);
+        return new IronContext($facts->practice->mainsHertz, $volts, $facts->mainsRatio(), $loads, self::sisterOhms($facts, $drawn), RatioTest::of($facts->lastVisit->of($drawn->id), $drawn->tapOhms)->impedanceOhms(), $facts->practice->insulationOhms, $facts->practice->insulationVolts, self::fuseAmperes($facts), $facts->wiredForVolts);
     }
 
     /** The mains fuse as it is fitted, else as it is drawn for this unit's mains. */

@@ -108,7 +108,7 @@ final class Bench
             $this->unit->drawn($this->made()),
             $this->unit->tubes(), $this->unit->practice(), $this->unit->wiredForVolts() ?? $this->unit->practice()->mainsVolts, $this->unit->year(),
             // What was measured on an earlier visit says nothing of a part that is new since.
-            $this->unit->lastVisitTests()->only(fn (TakenTest $t): bool => !$this->state->record->isRenewed($t->part)), $this->readings(),
+            $this->unit->lastVisitTests()->only(fn (TakenTest $t): bool => !$this->state->record->isRenewed($t->part)), $this->readings(), $this->unit->sisterTests(),
         );
     }
 

@@ -48,6 +48,9 @@ interface UnitKnowledge
     /** @return list<SisterUnit> the other units on the job that are drawn like this one */
     public function sisterUnits(): array;
 
+    /** What was tested on the first of them on which anything was. */
+    public function sisterTests(): TestRecord;
+
     /** What was tested on the unit's other jobs. */
     public function lastVisitTests(): TestRecord;
 

@@ -79,7 +79,9 @@ final class ResistorStation implements Station
         $forbidden = $facts->drawn->pinPairs[$tube->position] ?? [];
         $tests = $facts->tests->of($tube->position);
         $sister = null === $tube->sisterOf ? self::sisterOf($facts, $tube->position) : $tube->sisterOf;
-        $judged = SocketJudge::judge($tests, $paths, $forbidden, $tube->output, null === $sister ? new TestRecord() : $facts->tests->of($sister));
+        $beside = null === $sister ? new TestRecord() : $facts->tests->of($sister);
+        // The sister in the same chassis, else the same socket of the other unit (JUDGE-6).
+        $judged = SocketJudge::judge($tests, $paths, $forbidden, $tube->output, [] === $beside->all ? $facts->otherUnit->of($tube->position) : $beside);
         $steps = [Step::of($facts->tests, ResistorTestKind::Contacts, $tube->position)];
         foreach ($paths as $path) {
             // The way to an output grid is asked of everyone; the others where there is doubt.

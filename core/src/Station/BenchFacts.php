@@ -21,6 +21,7 @@ final readonly class BenchFacts
      * @param float                 $wiredForVolts mains of the unit's wiring
      * @param int                   $year          of today
      * @param TestRecord            $lastVisit     of the unit's earlier jobs, as far as it is of parts that are still in there
+     * @param TestRecord            $otherUnit     of another unit on the job that is drawn alike
      * @param JudgedBench|null      $readings      the points of the sheet with what was read there; null where no station asks for them
      */
     public function __construct(
@@ -35,6 +36,7 @@ final readonly class BenchFacts
         public int $year,
         public TestRecord $lastVisit = new TestRecord(),
         public ?JudgedBench $readings = null,
+        public TestRecord $otherUnit = new TestRecord(),
     ) {
     }
 
@@ -45,7 +47,7 @@ final readonly class BenchFacts
      */
     public function withOnly(\Closure $fits): self
     {
-        return new self($this->tests->only($fits), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $this->lastVisit, $this->readings);
+        return new self($this->tests->only($fits), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $this->lastVisit, $this->readings, $this->otherUnit);
     }
 
     /** Printed mains for this unit's wiring over the mains for which its transformer is drawn. */

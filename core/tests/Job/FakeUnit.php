@@ -137,6 +137,11 @@ final class FakeUnit implements UnitKnowledge
         return [];
     }
 
+    public function sisterTests(): TestRecord
+    {
+        return new TestRecord();
+    }
+
     public function lastVisitTests(): TestRecord
     {
         return new TestRecord();

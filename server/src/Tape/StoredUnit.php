@@ -81,15 +81,29 @@ final readonly class StoredUnit implements UnitKnowledge
 
     public function sisterUnits(): array
     {
-        $sisters = [];
-        foreach ($this->unit->job->units() as $other) {
-            if ($other->unit->id !== $this->unit->unit->id && $this->isDrawnLike($other)) {
-                $state = ($this->states)($other);
-                $sisters[] = new SisterUnit('' === $other->unit->serial ? $other->unit->model : $other->unit->serial, $other->unit->wiredForVolts, $state->log($state->lastObserved));
+        return array_map(function (JobUnit $other): SisterUnit {
+            $state = ($this->states)($other);
+
+            return new SisterUnit('' === $other->unit->serial ? $other->unit->model : $other->unit->serial, $other->unit->wiredForVolts, $state->log($state->lastObserved));
+        }, $this->sisters());
+    }
+
+    public function sisterTests(): TestRecord
+    {
+        foreach ($this->sisters() as $other) {
+            $tests = ($this->states)($other)->record->tests();
+            if ([] !== $tests->all) {
+                return $tests;
             }
         }
 
-        return $sisters;
+        return new TestRecord();
+    }
+
+    /** @return list<JobUnit> the other units on the job that are drawn alike */
+    private function sisters(): array
+    {
+        return array_values(array_filter($this->unit->job->units(), fn (JobUnit $other): bool => $other->unit->id !== $this->unit->unit->id && $this->isDrawnLike($other)));
     }
 
     /** Of the same sheet, whichever its version; where neither has one, of the same make. */

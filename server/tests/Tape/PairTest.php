@@ -59,6 +59,23 @@ final class PairTest extends ServerTestCase
         self::assertStringContainsString('left-7', $reading->string('sentence'));
     }
 
+    public function testWhatWasTestedOnTheOtherUnitIsASisterToo(): void
+    {
+        $sheet = $this->lantern();
+        [$job, $left, $right] = $this->pair($sheet, $sheet);
+        foreach ([$left, $right] as $unit) {
+            foreach ($this->benchOf($job, $unit)->objects('islands') as $island) {
+                $this->write($job, 'discharge-proof', ['island' => $island->string('id'), 'text' => '0.4'], 2, ['unitId' => $unit]);
+            }
+        }
+        $socket = fn (): Fields => array_values(array_filter($this->get('/api/jobs/'.$job.'/units/'.$right.'/stations/resistors')->objects('items'), static fn (Fields $i): bool => 'V4' === $i->string('part')))[0];
+        $pins = array_values(array_filter($socket()->objects('steps'), static fn (Fields $s): bool => 'pin-short' === $s->string('test')))[0]->string('subject');
+        foreach ([[$left, '1M'], [$right, '2M']] as [$unit, $text]) {
+            self::assertFalse($this->write($job, 'trial', ['test' => 'pin-short', 'part' => 'V4', 'subject' => $pins, 'text' => $text], change: ['unitId' => $unit])->objects('entries')[0]->boolean('refused'));
+        }
+        self::assertContains('pins-unlike-sister', array_map(static fn (Fields $r): string => $r->string('code'), $socket()->objects('reasons')));
+    }
+
     /** @return array{string, string, string} the job and its two units */
     private function pair(?string $leftSheet, ?string $rightSheet): array
     {
