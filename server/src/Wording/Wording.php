@@ -67,13 +67,13 @@ final class Wording implements ResetInterface
     }
 
     /**
-     * What a figure laid beside a reading says of it.
+     * What a figure laid beside a reading says of it, to stand in a line.
      *
      * @param array<string, mixed> $figures
      */
     public function beside(string $code, array $figures): string
     {
-        return $this->fill($this->catalogue()['beside'][$code] ?? '', $figures);
+        return lcfirst($this->fill($this->catalogue()['beside'][$code] ?? '', $figures));
     }
 
     /** @param array<string, mixed> $figures */

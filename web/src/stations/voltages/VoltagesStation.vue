@@ -46,6 +46,8 @@ const compared = computed(() => {
   const asked = target?.kind === 'point' && target.point.beside.length > 0 ? target.point : undefined
   return asked ?? points.value.find((p) => p.key === probe.lastWritten.value && p.beside.length > 0)
 })
+/** A rail that has figures beside it needs the room; no socket is at hand then. */
+const showsSocket = computed(() => compared.value === undefined || compared.value.tube !== null)
 /** Plate against screen of the tube in view, when the voltages leave a short open. */
 const alikeScreen = computed(() => bench.bench?.platesAgainstScreens.find((p) => p.tube === socket.value?.position && p.verdict !== 'within'))
 const finding = computed(() => bench.bench?.findings[0])
@@ -96,17 +98,17 @@ function choose(key: string): void {
       <div v-if="points.length > 0" class="lower">
         <point-table :points="points" :lit="lit" @probe="choose" />
         <div v-if="socket !== undefined" class="card socket">
-          <dl v-if="compared !== undefined" class="beside small">
+          <dl v-if="compared !== undefined" class="beside">
             <dt>{{ compared.name }}</dt><dd class="m">{{ compared.reading?.shown ?? '·' }}</dd>
             <template v-for="b in compared.beside" :key="b.kind">
               <dt class="soft">{{ besideName(b) }}</dt><dd class="m">{{ b.shown }}</dd>
               <dd v-if="b.sentence !== ''" :class="['says', { apart: b.says === 'unlike' || b.says === 'both-deviate' }]">{{ b.sentence }}</dd>
             </template>
           </dl>
-          <p class="small soft">{{ socket.position }} · {{ socket.type }} · from below</p>
-          <socket-map :tube="socket" :pins="pins" @choose="(pin) => choose(pins[pin]?.key ?? '')" />
+          <p v-if="showsSocket" class="small soft">{{ socket.position }} · {{ socket.type }} · from below</p>
+          <socket-map v-if="showsSocket" :tube="socket" :pins="pins" @choose="(pin) => choose(pins[pin]?.key ?? '')" />
           <p v-if="alikeScreen !== undefined" class="small current"><span :class="['verdict', alikeScreen.verdict]">{{ alikeScreen.verdict === 'watch' ? 'watch' : 'cannot say' }}</span>: {{ alikeScreen.sentence }}</p>
-          <p v-for="c in currents.slice(0, 2)" :key="c.part" class="small current" :title="c.sentence"><b class="m">{{ c.part }} {{ milli(c.amperes) }}</b> <span :class="['verdict', c.verdict]">{{ c.verdict === 'cannot-say' ? 'cannot say' : c.reasonCode.replace('current-', '').replace('-', ' ') }}</span><span v-if="c.expectedAmperes !== null && c.verdict !== 'cannot-say'" class="m soft"> ({{ milli(c.expectedAmperes).replace(' mA', '') }})</span></p>
+          <p v-for="c in currents.slice(0, compared !== undefined && showsSocket ? 0 : 2)" :key="c.part" class="small current" :title="c.sentence"><b class="m">{{ c.part }} {{ milli(c.amperes) }}</b> <span :class="['verdict', c.verdict]">{{ c.verdict === 'cannot-say' ? 'cannot say' : c.reasonCode.replace('current-', '').replace('-', ' ') }}</span><span v-if="c.expectedAmperes !== null && c.verdict !== 'cannot-say'" class="m soft"> ({{ milli(c.expectedAmperes).replace(' mA', '') }})</span></p>
         </div>
       </div>
     </div>
@@ -119,8 +121,10 @@ function choose(key: string): void {
 .warm { margin-left: auto; font-size: 14px; color: var(--watch); white-space: nowrap; }
 .stairs { position: relative; flex: 1.05; min-height: 170px; }
 .lower { flex: 1; min-height: 190px; display: grid; grid-template-columns: minmax(0, 1fr) 206px; gap: 10px; }
-.socket { padding: 4px 6px; overflow: hidden; }
-.beside { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0 8px; margin: 0 0 3px; padding-bottom: 3px; border-bottom: 1px solid var(--fine); line-height: 1.3; }
+.socket { padding: 4px 6px; overflow: hidden; display: flex; flex-direction: column; }
+.socket > :not(svg) { flex: none; }
+.socket > svg { flex: 0 1 auto; min-height: 96px; }
+.beside { font-size: 15px; display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 0 8px; margin: 0 0 3px; padding-bottom: 3px; border-bottom: 1px solid var(--fine); line-height: 1.3; }
 .beside dt { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .beside dd { margin: 0; text-align: right; font-weight: 700; }
 .beside .says { grid-column: 1 / -1; font-weight: 400; color: var(--soft); }
