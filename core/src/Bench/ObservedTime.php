@@ -19,17 +19,17 @@ final readonly class ObservedTime
     }
 
     /**
-     * @param float                                        $claimed  by the device's clock
-     * @param float|null                                   $sentAt   the device's clock when it sent the entry; null where it did not say
-     * @param float                                        $received by the server's clock
-     * @param float                                        $bookedIn nothing of a job is older
-     * @param array{observed: float, received: float}|null $before   the entry that the same person's device sent before this one
+     * @param float         $claimed  by the device's clock
+     * @param float|null    $sentAt   the device's clock when it sent the entry; null where it did not say
+     * @param float         $received by the server's clock
+     * @param float         $bookedIn nothing of a job is older
+     * @param Exchange|null $before   the entry that the same person's device sent before this one
      */
-    public static function of(float $claimed, ?float $sentAt, float $received, float $bookedIn, ?array $before): self
+    public static function of(float $claimed, ?float $sentAt, float $received, float $bookedIn, ?Exchange $before): self
     {
         $floor = $bookedIn;
         if (null !== $before) {
-            $floor = max($floor, $received - $before['received'] > self::FLUSH_SECONDS ? $before['received'] - self::FLUSH_SECONDS : $before['observed']);
+            $floor = max($floor, $received - $before->receivedAt > self::FLUSH_SECONDS ? $before->receivedAt - self::FLUSH_SECONDS : $before->observedAt);
         }
         $at = $claimed + (null === $sentAt ? 0.0 : $received - $sentAt);
 

@@ -45,6 +45,9 @@ final class LookStation implements Station
     /** Mains further off than this is another mains, as a share (our choice; 110 to 120 V and 220 to 240 V are one each). */
     private const OTHER_MAINS_SHARE = 0.12;
 
+    /** Of the public mains; a transformer made for it carries a fifth more flux at 50 Hz (LOOK-3). */
+    private const HIGHEST_MAINS_HERTZ = 60.0;
+
     /** Tests whose worst answer counts until the part is said to be repaired or new. */
     private const LASTING = [LookTestKind::EarthBond, LookTestKind::MainsInsulation, LookTestKind::TubeLook, LookTestKind::CanLook];
 
@@ -103,7 +106,8 @@ final class LookStation implements Station
         $primary = $facts->tests->of('mains')->latest(LookTestKind::Primary)?->choice();
         $printed = $facts->sheet->printedMains ?? [$facts->wiredForVolts];
         $fuse = array_values(array_filter($facts->sheet->fuses ?? [], static fn (Fuse $f): bool => 'mains' === $f->place))[0] ?? null;
-        $hertz = $facts->sheet->mainsHertz ?? $facts->practice->mainsHertz;
+        $made = $facts->sheet?->mainsHertz;
+        $hertz = $made ?? $facts->practice->mainsHertz;
         $plan = match ($primary) {
             'single' => MainsConversion::plan('single', [$facts->wiredForVolts], $facts->practice->mainsVolts, $hertz, $facts->practice->mainsHertz, null, null),
             'two-equal' => MainsConversion::plan('two-equal', [min([$facts->wiredForVolts, ...$printed])], $facts->practice->mainsVolts, $hertz, $facts->practice->mainsHertz, null === $fuse ? null : self::mark($fuse), $printed[0]),
@@ -113,14 +117,19 @@ final class LookStation implements Station
         if (null === $plan) {
             return [];
         }
-        $figures = ['wiring' => $plan->wiring, 'mainsVolts' => $facts->practice->mainsVolts, 'fuseAmperes' => $plan->fuseAmperes, 'highestVolts' => $plan->highestVolts, 'heaterPercent' => $plan->heaterPercent, 'stepDownVolts' => $plan->stepDownVolts, 'madeForHertz' => $hertz, 'mainsHertz' => $facts->practice->mainsHertz];
+        $figures = ['wiring' => $plan->wiring, 'mainsVolts' => $facts->practice->mainsVolts, 'fuseAmperes' => $plan->fuseAmperes, 'highestVolts' => $plan->highestVolts, 'heaterPercent' => $plan->heaterPercent, 'stepDownVolts' => $plan->stepDownVolts, 'madeForHertz' => $made, 'mainsHertz' => $facts->practice->mainsHertz];
 
-        return [new Reason(match (true) {
+        $reasons = [new Reason(match (true) {
             $plan->isPossible => null === $plan->fuseAmperes ? 'conversion-possible' : 'conversion-with-fuse',
             null !== $plan->stepDownVolts => 'conversion-step-down',
             \in_array('another-transformer-flux', $plan->steps, true) => 'conversion-flux',
             default => 'conversion-none',
         }, $plan->isPossible || null !== $plan->stepDownVolts ? Verdict::Watch : Verdict::Out, $figures)];
+        if (null === $made && $facts->practice->mainsHertz < self::HIGHEST_MAINS_HERTZ) {
+            $reasons[] = new Reason('conversion-frequency-unknown', Verdict::CannotSay, $figures);
+        }
+
+        return $reasons;
     }
 
     /** @return list<Reason> what is measured, and what does not heal: the worst decides; what an answer says of today: the newest */

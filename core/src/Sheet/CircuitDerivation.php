@@ -54,21 +54,28 @@ final readonly class CircuitDerivation
         return \in_array('tube', $kinds, true) ? 'tube' : (array_values($kinds)[0] ?? 'unknown');
     }
 
-    /** @return array{string, list<string>} kind of standby, and the nodes without supply while it is on */
-    public function standby(): array
+    /** What the standby breaks: `dc`, `ac` or `none`. */
+    public function standby(): string
     {
         $kind = 'none';
+        foreach ($this->circuit->rails() as $rail) {
+            $kind = $rail->behind ?? $kind;
+        }
+
+        return $kind;
+    }
+
+    /** @return list<string> nodes without supply while standby is on */
+    public function standbyBreaks(): array
+    {
         $breaks = [];
         foreach ($this->circuit->rails() as $rail) {
-            if (null !== $rail->behind) {
-                $kind = $rail->behind;
-                $breaks[] = $rail->id;
-            } elseif (\in_array($rail->fedFrom, $breaks, true)) {
+            if (null !== $rail->behind || \in_array($rail->fedFrom, $breaks, true)) {
                 $breaks[] = $rail->id;
             }
         }
 
-        return [$kind, $breaks];
+        return $breaks;
     }
 
     /** @return list<Part> */

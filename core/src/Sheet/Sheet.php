@@ -26,6 +26,7 @@ final readonly class Sheet
      * @param list<Fuse>                  $fuses
      * @param array<string, Window>       $windows       sheet-wide windows by point kind
      * @param list<float>                 $printedMains  mains volts that give the printed values, one per way the primary can be wired
+     * @param float|null                  $mainsHertz    that it is made for; null where the sheet does not say
      * @param list<string>                $standbyBreaks nodes without supply in standby
      */
     public function __construct(
@@ -33,7 +34,7 @@ final readonly class Sheet
         public string $trust,
         public string $sourceTitle,
         public array $printedMains,
-        public float $mainsHertz,
+        public ?float $mainsHertz,
         public ?float $printedOhmsPerVolt,
         /** @var list<float> */
         public array $printedRangesVolts,

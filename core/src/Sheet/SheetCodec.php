@@ -104,12 +104,13 @@ final readonly class SheetCodec
      * @param array<string, Window>       $windows
      * @param array<string, TubePosition> $tubes
      */
-    private function fromCircuit(DrawnCircuit $circuit, Fields $fields, string $name, string $trust, string $title, array $mains, float $hertz, ?float $ohmsPerVolt, array $ranges, ?float $inputOhms, ?float $tolerance, array $windows, array $tubes): Sheet
+    private function fromCircuit(DrawnCircuit $circuit, Fields $fields, string $name, string $trust, string $title, array $mains, ?float $hertz, ?float $ohmsPerVolt, array $ranges, ?float $inputOhms, ?float $tolerance, array $windows, array $tubes): Sheet
     {
         $derived = new CircuitDerivation($circuit);
         $nodes = $derived->nodes();
         $capacitors = $derived->capacitors();
-        [$standby, $breaks] = $derived->standby();
+        $standby = $derived->standby();
+        $breaks = $derived->standbyBreaks();
         $islands = IslandCodec::decode([], $nodes, $capacitors, 'dc' === $standby ? $breaks : []);
         $points = PointCodec::decode($fields->objects('points'), new PlaceCheck($this->tubes, $tubes, $nodes, $derived));
         $fuses = $this->fuses($fields->objects('fuses', 20));
@@ -118,7 +119,7 @@ final readonly class SheetCodec
         return new Sheet($name, $trust, $title, $mains, $hertz, $ohmsPerVolt, $ranges, $inputOhms, $tolerance, $windows, $tubes, $derived->rectifier(), $standby, $breaks, $nodes, $derived->parts(), $capacitors, $islands, $points, $fuses, $circuit);
     }
 
-    /** @return array{non-empty-list<float>, float} */
+    /** @return array{non-empty-list<float>, float|null} */
     private function printedFor(Fields $fields): array
     {
         $mains = [$fields->number('mainsVolts', 40, 500)];
@@ -128,7 +129,7 @@ final readonly class SheetCodec
             }
             $mains[] = $volts;
         }
-        $hertz = $fields->optionalNumber('mainsHertz', 16, 400) ?? 50.0;
+        $hertz = $fields->optionalNumber('mainsHertz', 16, 400);
         $fields->optionalString('conditions', 400);
         $fields->done();
 

@@ -19,12 +19,12 @@ use Yew\Core\Quantity\Unit;
 final class CapacitorText
 {
     /**
-     * @return array{array<string, Quantity>, array<string, mixed>} farads, esrOhms, leakAmperes, leakVolts, leakMinutes as far as given
+     * farads, esrOhms, leakAmperes, leakVolts, leakMinutes as far as given.
      *
      * @throws CannotRead
      * @throws BadData
      */
-    public static function read(string $text): array
+    public static function read(string $text): TypedAnswer
     {
         $figures = [];
         $place = 0;
@@ -54,7 +54,7 @@ final class CapacitorText
             throw BadData::at('text', 'µF, ESR and leakage, such as 22.1 1.8 90u@450/3m');
         }
 
-        return [$figures, []];
+        return new TypedAnswer($figures);
     }
 
     /** @throws CannotRead */

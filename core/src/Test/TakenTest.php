@@ -43,10 +43,10 @@ final readonly class TakenTest
      */
     public static function typed(TestKind $kind, string $part, string $subject, string $text, bool $lifted = false, float $at = 0.0, string $id = ''): self
     {
-        [$figures, $said] = TestText::read($kind, $text);
-        $tap = $said['tap'] ?? null;
+        $answer = TestText::read($kind, $text);
+        $tap = $answer->said['tap'] ?? null;
 
-        return new self($kind, $part, \is_string($tap) ? $tap : $subject, $text, $figures, $said, $lifted, $at, $id);
+        return new self($kind, $part, \is_string($tap) ? $tap : $subject, $text, $answer->figures, $answer->said, $lifted, $at, $id);
     }
 
     /**

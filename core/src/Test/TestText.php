@@ -18,12 +18,10 @@ final class TestText
     private const CONTACT_FAULTS = ['loose', 'dirty', 'burnt', 'bent', 'missing'];
 
     /**
-     * @return array{array<string, Quantity>, array<string, mixed>} figures by name, and what is no figure
-     *
      * @throws CannotRead when a figure cannot be read
      * @throws BadData    when the text does not fit the test otherwise
      */
-    public static function read(TestKind $kind, string $text): array
+    public static function read(TestKind $kind, string $text): TypedAnswer
     {
         $typed = trim($text);
         if ('' === $typed) {
@@ -31,13 +29,13 @@ final class TestText
         }
 
         return match ($kind->definition()->grammar) {
-            Grammar::Figures => [self::checked($kind, self::figures($kind, $typed)), []],
+            Grammar::Figures => new TypedAnswer(self::checked($kind, self::figures($kind, $typed))),
             Grammar::TapAndFigures => self::tapped($kind, $typed),
-            Grammar::Choice => [[], ['choice' => self::choice($kind, $typed)]],
-            Grammar::Fuse => [[], self::fuse($typed)],
-            Grammar::DateCode => [[], ['mark' => $typed]],
+            Grammar::Choice => new TypedAnswer([], ['choice' => self::choice($kind, $typed)]),
+            Grammar::Fuse => new TypedAnswer([], self::fuse($typed)),
+            Grammar::DateCode => new TypedAnswer([], ['mark' => $typed]),
             Grammar::Capacitor => CapacitorText::read($typed),
-            Grammar::Contacts => [[], ['faults' => self::contacts($typed)]],
+            Grammar::Contacts => new TypedAnswer([], ['faults' => self::contacts($typed)]),
         };
     }
 
@@ -89,15 +87,14 @@ final class TestText
         return $figures;
     }
 
-    /** @return array{array<string, Quantity>, array<string, mixed>} */
-    private static function tapped(TestKind $kind, string $text): array
+    private static function tapped(TestKind $kind, string $text): TypedAnswer
     {
         if (1 !== preg_match('/^(?:(?<tap>[0-9]+(?:[.,][0-9]+)?)\s*(?:Ω|ohms?|R)?[\s:]+)?(?<rest>\S+)$/u', (string) preg_replace('/\s*\/\s*/', '/', $text), $m)) {
             throw BadData::at('text', 'primary and secondary volts with a slash belong here, the tap before them where it is another: 16 11.0/0.72');
         }
         $figures = self::checked($kind, self::figures($kind, $m['rest']));
 
-        return [$figures, '' === $m['tap'] ? [] : ['tap' => str_replace(',', '.', $m['tap'])]];
+        return new TypedAnswer($figures, '' === $m['tap'] ? [] : ['tap' => str_replace(',', '.', $m['tap'])]);
     }
 
     /** An answer by its words, their beginning, or its number in the list. */

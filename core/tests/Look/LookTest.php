@@ -257,4 +257,16 @@ final class LookTest extends TestCase
         self::assertSame([[], ['wired-for-other-mains']], [$says(117 / 1.119), $says(117 / 1.121)]);
         self::assertSame([[], ['wired-for-other-mains']], [$says(117 / 0.881), $says(117 / 0.879)]);
     }
+
+    public function testAFrequencyThatNobodyKnowsIsSaid(): void
+    {
+        $codes = static function (float $hertz): array {
+            $facts = new BenchFacts(new TestRecord([TakenTest::typed(LookTestKind::Primary, 'mains', '', 'two equal')]), [], [], null, DrawnParts::listed(null), ShippedTubes::catalogue(), new Practice(mainsVolts: 234.0, mainsHertz: $hertz), 117.0, 2026);
+
+            return array_map(static fn (Reason $r): string => $r->code, (new LookStation())->board($facts)->find('mains')->judged->reasons ?? []);
+        };
+        self::assertContains('conversion-frequency-unknown', $codes(50.0), 'it may be made for 60 Hz');
+        self::assertContains('conversion-possible', $codes(60.0));
+        self::assertNotContains('conversion-frequency-unknown', $codes(60.0), 'made for less it carries less flux here');
+    }
 }

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Uid\Uuid;
 use Symfony\Contracts\Service\ResetInterface;
+use Yew\Core\Bench\Exchange;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
@@ -55,8 +56,8 @@ final class TapeReader implements ResetInterface
         return null === $entry ? null : new EntryTrace($entry->kind, $entry->jobId, $entry->unitId, null !== $entry->refusal);
     }
 
-    /** @return array{observed: float, received: float}|null when the entry was seen that this person's device sent before; null for its first */
-    public function before(string $personId, string $device, int $counter): ?array
+    /** The entry that this person's device sent before; null for its first. */
+    public function before(string $personId, string $device, int $counter): ?Exchange
     {
         $row = $this->connection->fetchAssociative(
             'SELECT EXTRACT(EPOCH FROM observed_at) AS observed, EXTRACT(EPOCH FROM received_at) AS received FROM tape_entry
@@ -64,7 +65,7 @@ final class TapeReader implements ResetInterface
             ['person' => $personId, 'device' => $device, 'counter' => $counter],
         );
 
-        return false === $row || !is_numeric($row['observed']) || !is_numeric($row['received']) ? null : ['observed' => (float) $row['observed'], 'received' => (float) $row['received']];
+        return false === $row || !is_numeric($row['observed']) || !is_numeric($row['received']) ? null : new Exchange((float) $row['observed'], (float) $row['received']);
     }
 
     /**
