@@ -40,6 +40,5 @@ async function begin(): Promise<void> {
 </template>
 
 <style scoped>
-.door { min-height: 100%; display: grid; place-items: center; padding: 20px; }
 form { width: 420px; max-width: 100%; padding: 28px; display: grid; gap: 14px; }
 </style>

@@ -47,7 +47,6 @@ async function signIn(): Promise<void> {
 </template>
 
 <style scoped>
-.door { min-height: 100%; display: grid; place-items: center; padding: 20px; }
 form { width: 380px; max-width: 100%; padding: 28px; display: grid; gap: 14px; }
 #error { min-height: 22px; font-weight: 600; }
 </style>

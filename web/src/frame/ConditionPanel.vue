@@ -152,6 +152,7 @@ async function say(): Promise<void> {
 </template>
 
 <style scoped>
+.plain { min-height: 44px; }
 .panel { width: 780px; max-width: 96vw; max-height: 96vh; overflow: auto; padding: 18px 22px; display: grid; grid-template-columns: 1fr 1fr; gap: 12px 18px; }
 .head, fieldset, .foot { grid-column: 1 / -1; }
 .head { display: flex; justify-content: space-between; align-items: center; }
@@ -164,5 +165,4 @@ fieldset { border: 0; padding: 0; margin: 0; }
 .tubes button.out { background: var(--lit); border: 2px dashed var(--heart); color: var(--ink); }
 .foot { display: flex; justify-content: flex-end; gap: 20px; align-items: center; }
 .foot p { flex: 1; font-weight: 600; }
-.plain { min-height: 44px; }
 </style>

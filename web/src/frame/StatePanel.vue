@@ -99,6 +99,7 @@ const powerOn = (): Promise<void> => go('ramping', Object.fromEntries(Object.key
 </template>
 
 <style scoped>
+.plain { min-height: 44px; }
 .panel { width: 680px; max-width: 96vw; max-height: 94vh; overflow: auto; padding: 20px 24px; display: grid; gap: 12px; outline: none; }
 h3 { font-size: 16px; }
 ul { margin: 0; padding-left: 20px; }
@@ -110,7 +111,6 @@ ul { margin: 0; padding-left: 20px; }
 .go:disabled { opacity: 0.55; cursor: not-allowed; }
 .tick { display: flex; gap: 10px; align-items: center; min-height: 44px; }
 .tick input { width: 22px; height: 22px; flex: none; }
-.plain { min-height: 44px; }
 .against { border-left: 6px solid var(--danger); padding: 4px 0 4px 12px; margin: 0; }
 .against ul { list-style: none; padding: 0; display: grid; gap: 4px; max-height: 170px; overflow-y: auto; }
 .why { display: grid; gap: 4px; font-weight: 600; }

@@ -27,7 +27,6 @@ const volts = (v: number): string => (Math.abs(v) < 1 ? v.toFixed(3) : Math.abs(
 
 <style scoped>
 h2 { margin-bottom: 6px; }
-.n { text-align: right !important; }
 td { padding: 5px 10px !important; }
 .later { margin-top: 8px; }
 p { margin-bottom: 6px; }

@@ -121,7 +121,6 @@ async function save(): Promise<void> {
 .cols { display: grid; grid-template-columns: 1.35fr 1fr; gap: 24px; align-items: start; }
 .side { display: grid; gap: 18px; }
 section h2 { margin-bottom: 6px; }
-.n { text-align: right !important; }
 td { padding: 5px 10px !important; }
 .whole { white-space: nowrap; }
 .name { max-width: 420px; margin: 10px 0; }

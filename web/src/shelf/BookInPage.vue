@@ -106,15 +106,13 @@ async function book(): Promise<void> {
 </template>
 
 <style scoped>
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; }
 form { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; margin-top: 12px; }
 fieldset { padding: 12px 18px 16px; display: grid; gap: 12px; align-content: start; min-width: 0; margin: 0; }
 legend { font-weight: 700; padding: 0 6px; }
-.wide { grid-column: 1 / -1; }
 .its { align-self: start; }
 .units { display: grid; gap: 12px; align-content: start; min-width: 0; }
 .more { display: flex; gap: 12px; align-items: baseline; }
-.finds { position: relative; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; }
 .do { display: flex; gap: 18px; align-items: center; }
 @media (max-width: 800px) { form, .two { grid-template-columns: 1fr; } }
 </style>

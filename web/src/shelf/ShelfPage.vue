@@ -80,7 +80,6 @@ async function openFirst(): Promise<void> {
 .find { flex: 1; max-width: 460px; }
 .act { min-height: 44px; display: inline-flex; align-items: center; padding: 0 18px; background: var(--needle); color: var(--on-needle); border-radius: 4px; text-decoration: none; font-weight: 600; margin-left: auto; }
 .shelves { display: grid; grid-template-columns: 1fr 1fr; gap: 18px 24px; align-items: start; }
-.wide { grid-column: 1 / -1; }
 .wide ul { display: grid; grid-template-columns: 1fr 1fr; gap: 10px 24px; }
 .more { margin: 8px 0 0; }
 section h2 { border-bottom: 2px solid var(--line); padding-bottom: 4px; margin-bottom: 10px; }

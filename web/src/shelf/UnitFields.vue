@@ -70,7 +70,6 @@ function suggestSheet(): void {
 </template>
 
 <style scoped>
-.finds { position: relative; }
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; }
 @media (max-width: 800px) { .two { grid-template-columns: 1fr; } }
 </style>

@@ -40,5 +40,4 @@ const removed = computed(() => (station.board.value?.items ?? []).filter((i) => 
 <style scoped>
 .head { margin-left: auto; display: flex; gap: 14px; align-items: center; font-size: 14px; font-weight: 400; white-space: nowrap; }
 .school { width: 150px; }
-.fit { background: var(--band); padding: 4px 8px; border-radius: 3px; font-size: 15px; }
 </style>

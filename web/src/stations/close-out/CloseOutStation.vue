@@ -122,7 +122,6 @@ async function move(): Promise<void> {
 .other { font: 600 15px var(--words); min-height: 40px; padding: 0 14px; border: 1px solid var(--line); border-radius: 4px; background: var(--card); color: var(--ink); cursor: pointer; }
 .other[aria-pressed='true'] { box-shadow: inset 0 0 0 2px var(--heart); background: var(--sap); }
 .make { align-self: end; }
-.wide { grid-column: 1 / -1; }
 .files { display: grid; grid-template-columns: 1.3fr 1fr 1.2fr; gap: 22px; border-top: 1px solid var(--line); padding-top: 12px; }
 ul { padding: 0; list-style: none; margin: 6px 0; }
 li a { min-height: 40px; display: inline-flex; align-items: center; font-weight: 600; }

@@ -44,5 +44,4 @@ function measure(item: BoardItem, winding: string): void {
 <style scoped>
 .head { margin-left: auto; display: flex; gap: 8px; align-items: center; font-size: 14px; font-weight: 400; white-space: nowrap; }
 .limit { width: 196px; }
-.fit { background: var(--band); padding: 4px 8px; border-radius: 3px; font-size: 15px; }
 </style>

@@ -46,7 +46,6 @@ table { border-collapse: collapse; width: 100%; font-size: 15px; }
 thead th { position: sticky; top: 0; background: var(--card); text-align: left; font-weight: 500; font-size: 13px; color: var(--soft); padding: 4px 5px; border-bottom: 1px solid var(--line); z-index: 1; }
 tbody th { text-align: left; font-weight: 700; white-space: nowrap; }
 td, tbody th { padding: 3px 5px; border-bottom: 1px solid var(--fine); white-space: nowrap; height: 34px; }
-.n { text-align: right !important; }
 .big { font-size: 18px; font-weight: 700; }
 
 td .marks { font-size: 12.5px; }
