@@ -14,8 +14,8 @@ export const useSession = defineStore('session', () => {
   const word = (w: string): string => shop.value?.words[w] ?? w
   /** The shop's word at the head of a column or a line. */
   const heading = (w: string): string => word(w).replace(/^./, (c) => c.toUpperCase())
-  /** A sentence of the catalogue about safety. */
-  const says = (code: string): string => shop.value?.says[code] ?? ''
+  /** A sentence of the catalogue about safety; where this device has none, its code: a caution is never silently left out. */
+  const says = (code: string): string => shop.value?.says[code] ?? code.replaceAll('-', ' ')
   /** A text of the page with the shop's words where it names one: `{plate}`. */
   const filled = (text: string): string => text.replace(/\{([^}]+)\}/g, (_, w: string) => word(w)).replace(/^./, (c) => c.toUpperCase())
   const nameOf = (personId: string): string => shop.value?.people[personId] ?? ''
