@@ -5,6 +5,9 @@ declare(strict_types=1);
 namespace Yew\Core\Tests\Circuit;
 
 use PHPUnit\Framework\TestCase;
+use Yew\Core\Circuit\Analysis\ColdResistance;
+use Yew\Core\Circuit\Analysis\Response;
+use Yew\Core\Circuit\Analysis\SmallSignal;
 use Yew\Core\Circuit\BadCircuit;
 use Yew\Core\Circuit\Block\BlockFields;
 use Yew\Core\Circuit\Calibration\Spread;
@@ -17,6 +20,7 @@ use Yew\Core\Circuit\Element\Rectifier;
 use Yew\Core\Circuit\Element\RectifierKind;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\SupplyWinding;
+use Yew\Core\Circuit\Element\VoltageSource;
 use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Remark;
@@ -110,6 +114,28 @@ final class CircuitEdgesTest extends TestCase
         foreach ([[0.16, 0.25], [0.25, 0.40], [0.57, 0.9], [0.9, 1.4]] as [$low, $high]) {
             self::assertNotSame([], array_filter($shares, static fn (float $s): bool => $s > $low && $s < $high), \sprintf('one between %g and %g', $low, $high));
         }
+    }
+
+    public function testWhatAnOhmmeterTakesForInfinite(): void
+    {
+        $ohms = static fn (float $between): ?float => ColdResistance::between(Netlist::of([new Resistor('R1', 'A', 'chassis', $between)]), ShippedTubes::catalogue(), 'A', 'chassis');
+        self::assertEqualsWithDelta(4.9e8, $ohms(4.9e8), 1e6);
+        self::assertNull($ohms(5.1e8));
+    }
+
+    public function testTheCornersOfARow(): void
+    {
+        // Below, 100 kΩ sees both capacitors side by side; above, 1 kΩ sees them in a row: −3.01 dB at 1/(2πRC).
+        $conditions = new SolveConditions(0.0);
+        $solution = OperatingPoint::of(Compiler::compile(Netlist::of([
+            new VoltageSource('V', 'in', 'chassis', 0.0, 1.0), new Capacitor('C1', 'in', 'a', 100e-9), new Resistor('R1', 'a', 'chassis', 100e3), new Resistor('R2', 'a', 'out', 1e3), new Capacitor('C2', 'out', 'chassis', 10e-9),
+        ]), ShippedTubes::catalogue(), $conditions), $conditions);
+        $response = Response::of(new SmallSignal($solution), 'out');
+        self::assertCount(6 * 12 + 1, $response->points);
+        self::assertEqualsWithDelta(1 / (2 * \M_PI * 1e3 * 100e-9 / 11), $response->highHertz, 100.0);
+        self::assertEqualsWithDelta(1 / (2 * \M_PI * 100e3 * 110e-9), $response->lowHertz, 0.1);
+        $decibels = static fn (float $hertz): float => 20 * log10((new SmallSignal($solution))->reading($hertz, 'out')[0]);
+        self::assertEqualsWithDelta([-3.0103, -3.0103], [$decibels($response->highHertz ?? 0.0) - $response->midDecibels, $decibels($response->lowHertz ?? 0.0) - $response->midDecibels], 1e-3);
     }
 
     /** @param \Closure(): mixed $act */

@@ -10,6 +10,7 @@ use Yew\Core\Circuit\Analysis\LoopGain;
 use Yew\Core\Circuit\CircuitCodec;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
+use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Circuit\Remark;
 use Yew\Core\Circuit\Remarks;
@@ -64,6 +65,33 @@ final class LoopGainTest extends TestCase
         $loop = LoopGain::all(OperatingPoint::of(Compiler::compile($drawn->netlist, ShippedTubes::catalogue(), $without), $without), $drawn->blocks)[0];
         self::assertNull($loop->positive);
         self::assertNull($loop->phaseMarginDegrees);
+    }
+
+    public function testALoopIsReadFromOneHertzToAMegahertzAndForItsSignAtOneKilohertz(): void
+    {
+        [$drawn, $solution] = self::amplifier('47k', false);
+        $loop = LoopGain::all($solution, $drawn->blocks)[0];
+        self::assertCount(6 * 12 + 1, $loop->points, 'twelve to a decade');
+        self::assertEqualsWithDelta([1.0, 1e3, 1e6], [$loop->points[0][0], $loop->points[36][0], $loop->points[72][0]], 1e-6);
+        self::assertEqualsWithDelta($loop->points[36][1], $loop->midDecibels, 1e-9);
+    }
+
+    public function testALoopOfAHundredthHasNoSign(): void
+    {
+        // The loop goes with one over the resistor: the one with which it is a hundredth follows from any other.
+        [$drawn, $solution] = self::amplifier('1M', false);
+        $hundredth = 1e6 * 10 ** ((LoopGain::all($solution, $drawn->blocks)[0]->midDecibels + 40.0) / 20.0);
+        $sign = static function (float $ohms): ?bool {
+            [$drawn] = self::amplifier('1M', false);
+            $conditions = new SolveConditions(230.0);
+            $resistor = $drawn->netlist->find('FB/R');
+            self::assertInstanceOf(Resistor::class, $resistor);
+            $weak = OperatingPoint::of(Compiler::compile($drawn->netlist->with('FB/R', new Resistor('FB/R', $resistor->a, $resistor->b, $ohms)), ShippedTubes::catalogue(), $conditions), $conditions);
+
+            return LoopGain::all($weak, $drawn->blocks)[0]->positive;
+        };
+        self::assertFalse($sign(0.8 * $hundredth));
+        self::assertNull($sign(1.25 * $hundredth));
     }
 
     public function testMarginsAreReadWhereTheLoopPassesOneAndHalfATurn(): void
