@@ -111,6 +111,15 @@ final class ColdBenchTest extends TestCase
         $b->open('/sums/leakage?farads=20u&volts=450');
         $b->see('58.0 µA');
         $b->see('290 µA');
+        $b->open('/sums/matching?tubes=38.2%2041.0%20A7%3D38.9%2044.1%2040.2&size=2&sets=2&limit=2.5');
+        $b->see('1: matched');
+        $b->see('1 · A7');
+        $b->see('no choice is closer');
+        self::assertSame([], $b->axe(), 'matching');
+        $b->open('/sums/matching?tubes=38.2%204o&size=2&sets=1&limit=5');
+        $b->see('“4o” is not mA');
+        $b->open('/sums/matching?tubes=38.2%2041&size=4&sets=1&limit=5');
+        $b->see('2 there, 4 wanted');
     }
 
     public function testStationsPassAxeInBothThemes(): void

@@ -10,6 +10,7 @@ use Yew\Core\Codec\BadData;
 use Yew\Core\Compute\ComputeForm;
 use Yew\Core\Compute\Discharge;
 use Yew\Core\Compute\JudgeReading;
+use Yew\Core\Compute\MatchTubes;
 use Yew\Core\Compute\ParseQuantity;
 use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Tests\SheetFixture;
@@ -47,6 +48,22 @@ final class ComputeTest extends TestCase
         self::assertSame([false, 'two-separators', '4,7', ',k'], [$refused['readable'], $refused['reason'], $refused['understood'], $refused['notUnderstood']]);
     }
 
+    public function testTubesAreMatchedAtOneSettingOrUnderStatedConditions(): void
+    {
+        $form = new MatchTubes(ShippedTubes::catalogue());
+        $one = $form->run(self::matchInput());
+        self::assertSame(['chosen', ['4', '1'], 'matched', ['2', '3']], [$one['result'], self::first($one)['tubes'], self::first($one)['claim'], $one['leftOver']]);
+        self::assertEqualsWithDelta(100 * 0.001 / 0.0395, self::first($one)['plateSpreadPercent'], 1e-9);
+        self::assertSame('not-matched', self::first($form->run([...self::matchInput(), 'matchedPercent' => 2.5]))['claim']);
+        $at = ['plateVolts' => 250, 'gridVolts' => -14, 'screenVolts' => 250, 'heaterVolts' => 6.3, 'warmMinutes' => 10, 'instrument' => 'jig'];
+        $stated = ['size' => 2, 'sets' => 1, 'matchedPercent' => 5, 'conditions' => $at, 'tubes' => [['id' => '01', 'plateAmperes' => 0.08, 'conditions' => $at], ['id' => '1', 'plateAmperes' => 0.081, 'conditions' => [...$at, 'screenVolts' => 255]]]];
+        $few = $form->run($stated);
+        self::assertSame(['too-few', 1, 2, [['tube' => '1', 'because' => 'screen']]], [$few['result'], $few['comparable'], $few['wanted'], $few['apart']]);
+        $converted = $form->run([...$stated, 'convertBy' => '6L6GC']);
+        self::assertSame(['chosen', [], ['1', '01'], 'matched'], [$converted['result'], $converted['apart'], self::first($converted)['tubes'], self::first($converted)['claim']]);
+        self::assertSame('cannot-say', self::first($form->run([...$stated, 'convertBy' => '6L6GC', 'matchedPercent' => 3]))['claim'], 'its band reaches over the limit');
+    }
+
     /** @return iterable<string, array{ComputeForm, array<string, mixed>, string}> */
     public static function badInput(): iterable
     {
@@ -61,6 +78,27 @@ final class ComputeTest extends TestCase
         $nuthatch = SheetFile::decode((string) file_get_contents(__DIR__.'/../../../server/demo/sheets/nuthatch-5.sheet.json'));
         $fact = static fn (mixed $value): array => ['value' => $value, 'how' => 'measured'];
         yield 'a triode in the rectifier’s socket' => [new JudgeReading(ShippedTubes::catalogue()), ['sheet' => $nuthatch, 'place' => 'A', 'function' => 'dc-volts', 'text' => '300', 'state' => 'energised', 'conditions' => ['inletVolts' => $fact(230), 'tubes' => $fact(['V3' => ['type' => '12AX7', 'tubeId' => null]])]], 'conditions'];
+        $match = new MatchTubes(ShippedTubes::catalogue());
+        $tube = static fn (array $tube): array => [...self::matchInput(), 'tubes' => [$tube]];
+        $at = ['plateVolts' => 250, 'gridVolts' => -14, 'heaterVolts' => 6.3, 'warmMinutes' => 10, 'instrument' => 'jig'];
+        yield 'a tube that lies there twice' => [$match, [...self::matchInput(), 'tubes' => [['id' => 'A', 'plateAmperes' => 0.04], ['id' => 'A', 'plateAmperes' => 0.04]]], 'tubes[1].id'];
+        yield 'milliamperes as amperes' => [$match, $tube(['id' => 'A', 'plateAmperes' => 40]), 'tubes[0].plateAmperes'];
+        yield 'no current' => [$match, $tube(['id' => 'A', 'plateAmperes' => 0]), 'tubes[0].plateAmperes'];
+        yield 'transconductance a thousand times off' => [$match, $tube(['id' => 'A', 'plateAmperes' => 0.04, 'siemens' => 5.2]), 'tubes[0].siemens'];
+        yield 'half a set' => [$match, [...self::matchInput(), 'size' => 2.5], 'size'];
+        yield 'a set of one' => [$match, [...self::matchInput(), 'size' => 1], 'size'];
+        yield 'a set of nine' => [$match, [...self::matchInput(), 'size' => 9], 'size'];
+        yield 'no set' => [$match, [...self::matchInput(), 'sets' => 0], 'sets'];
+        yield 'more tubes than are taken' => [$match, [...self::matchInput(), 'tubes' => array_fill(0, 1001, ['id' => 'A', 'plateAmperes' => 0.04])], 'tubes'];
+        yield 'neither one setting nor conditions' => [$match, [...self::matchInput(), 'oneSetting' => false], 'conditions'];
+        yield 'one setting, and conditions' => [$match, [...self::matchInput(), 'conditions' => $at], 'conditions'];
+        yield 'one setting, and a tube with its own' => [$match, $tube(['id' => 'A', 'plateAmperes' => 0.04, 'conditions' => $at]), 'tubes[0].conditions'];
+        $stated = ['size' => 2, 'sets' => 1, 'matchedPercent' => 5, 'conditions' => $at, 'tubes' => []];
+        yield 'a positive grid' => [$match, [...$stated, 'conditions' => [...$at, 'gridVolts' => 14]], 'conditions.gridVolts'];
+        yield 'conditions of no instrument' => [$match, [...$stated, 'conditions' => [...$at, 'instrument' => '']], 'conditions.instrument'];
+        yield 'a type nobody knows' => [$match, [...$stated, 'convertBy' => '6X6X6'], 'convertBy'];
+        yield 'a rectifier’s law' => [$match, [...$stated, 'convertBy' => '5Y3GT'], 'convertBy'];
+        yield 'a section that it lacks' => [$match, [...$stated, 'convertBy' => '6L6GC', 'section' => 'third'], 'section'];
         yield 'no nodes' => [new Discharge(), ['nodes' => []], 'nodes'];
         yield 'negative farads' => [new Discharge(), ['nodes' => [['id' => 'A', 'farads' => -1, 'startVolts' => 1]]], 'nodes[0].farads'];
         yield 'no text' => [new ParseQuantity(), ['text' => 5], 'text'];
@@ -77,6 +115,25 @@ final class ComputeTest extends TestCase
         } catch (BadData $e) {
             self::assertSame($path, $e->path, $e->getMessage());
         }
+    }
+
+    /**
+     * @param array<string, mixed> $out
+     *
+     * @return array<mixed> its first set
+     */
+    private static function first(array $out): array
+    {
+        $sets = $out['sets'] ?? null;
+        $first = \is_array($sets) ? $sets[0] ?? null : null;
+
+        return \is_array($first) ? $first : throw new \LogicException('nothing was chosen');
+    }
+
+    /** @return array<string, mixed> */
+    private static function matchInput(): array
+    {
+        return ['size' => 2, 'sets' => 1, 'matchedPercent' => 5, 'oneSetting' => true, 'tubes' => [['id' => '1', 'plateAmperes' => 0.040], ['id' => '2', 'plateAmperes' => 0.0421], ['id' => '3', 'plateAmperes' => 0.045], ['id' => '4', 'plateAmperes' => 0.039]]];
     }
 
     /** @return array<string, mixed> */

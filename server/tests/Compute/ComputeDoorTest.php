@@ -54,6 +54,11 @@ final class ComputeDoorTest extends ServerTestCase
         yield 'judge-transformer' => ['judge-transformer', ['role' => 'output', 'primaryOhms' => 6600, 'tapOhms' => 8, 'windings' => [['id' => 'half a', 'resistanceOhms' => 58]], 'bPlusVolts' => 450, 'loads' => [['pushPull' => true, 'plateVolts' => 360, 'ohms' => 6600]], 'tubes' => ['6L6GC', '6L6GC'], 'trials' => [['test' => 'ratio', 'text' => '8 11.5/0.4'], ['test' => 'winding-ohms', 'subject' => 'half a', 'text' => '57'], ['test' => 'insulation', 'subject' => 'primary-core', 'text' => '300/4.5k']]]];
         yield 'judge-capacitor' => ['judge-capacitor', ['farads' => 20e-6, 'ratedVolts' => 450, 'does' => 'filter', 'worstVolts' => 470, 'school' => 'age-first', 'builtYear' => 1964, 'thisYear' => 2026, 'trials' => [['test' => 'capacitor', 'text' => '22.1 1.8 90u@450/5']]]];
         yield 'judge-resistor' => ['judge-resistor', ['resistanceOhms' => 470, 'tolerancePercent' => 5, 'does' => 'screen', 'inCircuitOhms' => 470, 'ratedWatts' => 1, 'watts' => 0.3, 'trials' => [['test' => 'resistor', 'text' => '612']]]];
+        $drawer = [['id' => '1', 'plateAmperes' => 0.038], ['id' => '2', 'plateAmperes' => 0.041], ['id' => '3', 'plateAmperes' => 0.0385, 'siemens' => 5.1e-3]];
+        yield 'match-tubes' => ['match-tubes', ['size' => 2, 'sets' => 1, 'matchedPercent' => 5, 'oneSetting' => true, 'tubes' => $drawer]];
+        $at = ['plateVolts' => 250, 'gridVolts' => -14, 'screenVolts' => 250, 'heaterVolts' => 6.3, 'warmMinutes' => 10, 'instrument' => 'jig'];
+        yield 'match-tubes, converted' => ['match-tubes', ['size' => 2, 'sets' => 1, 'matchedPercent' => 5, 'meterPercent' => 0.5, 'conditions' => $at, 'convertBy' => '6L6GC', 'tubes' => array_map(static fn (array $tube): array => [...$tube, 'conditions' => [...$at, 'gridVolts' => -14.2]], $drawer)]];
+        yield 'match-tubes, too few' => ['match-tubes', ['size' => 4, 'sets' => 1, 'matchedPercent' => 5, 'conditions' => $at, 'tubes' => $drawer]];
         yield 'judge-reading without a sheet' => ['judge-reading', ['place' => 'V2.8', 'text' => 'ol', 'state' => 'energised']];
     }
 

@@ -7,6 +7,8 @@ import { Refusal } from '../api/client'
 import TopBar from '../frame/TopBar.vue'
 import { parseQuantity } from '../quantity/parse'
 import ResistorBands from './ResistorBands.vue'
+import TrayPlot from './TrayPlot.vue'
+import { readTray } from './tray'
 import { sums, type Input, type Out, type Row, type Values } from './sums'
 
 const session = useSession()
@@ -27,12 +29,13 @@ function begin(): void {
   const asked = Object.fromEntries(Object.entries(route.query).filter((e): e is [string, string] => typeof e[1] === 'string'))
   const from = Object.keys(asked).length > 0 ? asked : kept
   typed.value = Object.fromEntries(s.inputs.map((i) => [i.name, from[i.name] ?? (Object.keys(from).length > 0 || (i.optional === true) ? (i.choices === undefined ? '' : i.example) : i.example)]))
-  void nextTick(() => document.querySelector<HTMLInputElement>('.inputs input')?.select())
+  void nextTick(() => document.querySelector<HTMLInputElement | HTMLTextAreaElement>('.inputs input, .inputs textarea')?.select())
 }
 watch(() => sum.value?.id, begin, { immediate: true })
 
 function read(input: Input, text: string): { value: number | string | undefined; fault: string } {
   if (text.trim() === '') return { value: undefined, fault: input.optional === true ? '' : `${input.label} is missing` }
+  if (input.check !== undefined) return { value: text.trim(), fault: input.check(text) }
   if (input.unit === undefined && !(sum.value?.id === 'values' && input.name === 'wanted')) return { value: text.trim(), fault: '' }
   const parsed = parseQuantity(text, input.unit ?? (typed.value['what'] === 'F' ? 'F' : 'Ω'))
   return parsed.ok ? { value: parsed.quantity.value, fault: parsed.quantity.kind === 'value' ? '' : `${input.label}: one figure belongs here` } : { value: undefined, fault: `${input.label}: ${parsed.sentence}` }
@@ -78,6 +81,12 @@ watch(typed, () => {
 
 const rows = computed<Row[]>(() => (out.value === null || sum.value === undefined ? [] : sum.value.show(out.value, asked.value, session.says).map((r) => ({ ...r, label: session.filled(r.label) }))))
 const bands = computed(() => (sum.value?.id === 'colours' && Array.isArray(out.value?.['bands']) ? out.value['bands'] as string[] : null))
+/** What the plot of a matching needs: the tubes as they were typed for this answer. */
+const matching = computed(() => {
+  const tray = readTray(String(asked.value['tubes'] ?? ''))
+  if (sum.value?.id !== 'matching' || out.value?.['result'] !== 'chosen' || !tray.ok) return null
+  return { tubes: tray.tubes, sets: out.value['sets'] as { tubes: string[]; claim: string }[], leftOver: out.value['leftOver'] as string[] }
+})
 
 async function copy(): Promise<void> {
   const s = sum.value
@@ -97,9 +106,10 @@ async function copy(): Promise<void> {
       <h1>{{ sum.title }}</h1>
       <p class="soft">{{ session.filled(sum.hint) }}</p>
       <form class="inputs" @submit.prevent="compute">
-        <div v-for="i in sum.inputs" :key="sum.id + i.name">
+        <div v-for="i in sum.inputs" :key="sum.id + i.name" :class="{ long: i.long }">
           <label class="said" :for="i.name">{{ session.filled(i.label) }}<template v-if="i.optional"> (if known)</template></label>
           <span v-if="i.choices !== undefined" class="choices" role="group" :aria-label="session.filled(i.label)"><button v-for="c in i.choices" :key="c.value" type="button" :aria-pressed="typed[i.name] === c.value" @click="typed[i.name] = c.value">{{ c.label }}</button></span>
+          <span v-else-if="i.long" class="field"><textarea :id="i.name" v-model="typed[i.name]" class="m" rows="3" autocomplete="off" spellcheck="false" :placeholder="i.example" maxlength="1500" /></span>
           <span v-else class="field"><input :id="i.name" v-model="typed[i.name]" class="m" autocomplete="off" spellcheck="false" :placeholder="i.example" maxlength="120"><span class="soft m">{{ i.unit ?? '' }}</span></span>
         </div>
       </form>
@@ -108,6 +118,7 @@ async function copy(): Promise<void> {
       <h2 class="sr">Result</h2>
       <p v-if="fault !== ''" class="out" role="alert"><b>{{ fault }}</b></p>
       <resistor-bands v-if="bands !== null" :bands="bands" />
+      <tray-plot v-if="matching !== null" v-bind="matching" />
       <dl><template v-for="(r, k) in rows" :key="k"><dt>{{ r.label }}</dt><dd><b class="m">{{ r.text }}</b> <span class="soft small">{{ r.note ?? '' }}</span></dd></template></dl>
       <p v-if="sum.cautioned" class="small caution">{{ session.says(`sum-${sum.id}`) }}</p>
       <div v-if="rows.length > 0" class="acts"><button type="button" @click="copy">{{ copied ? 'copied' : 'copy as text' }}</button><span class="soft small">the address of this page holds the sum</span></div>
@@ -124,6 +135,8 @@ nav a.now { background: var(--card); box-shadow: inset 4px 0 0 var(--heart); fon
 .field { border: 2px solid var(--needle); border-radius: 4px; background: var(--field); display: flex; align-items: baseline; padding: 0 10px; }
 .field:focus-within { outline: 3px solid var(--heart); outline-offset: 1px; }
 .field input { font-size: 22px; height: 46px; min-width: 0; width: 100%; border: 0; outline: none; background: none; color: var(--ink); }
+.field textarea { font-size: 22px; min-height: 110px; width: 100%; border: 0; outline: none; background: none; color: var(--ink); padding: 8px 0; resize: vertical; }
+.long { grid-column: 1 / -1; }
 .choices { display: flex; flex-wrap: wrap; gap: 4px; }
 button { font: 600 15px var(--words); border: 1px solid var(--line); background: var(--card); color: var(--ink); border-radius: 4px; min-height: 46px; padding: 0 12px; cursor: pointer; }
 button[aria-pressed='true'] { background: var(--needle); color: var(--on-needle); border-color: var(--needle); }

@@ -1,6 +1,7 @@
 import { told } from '../quantity/told'
 import { percent, showFigure } from '../quantity/figure'
 import type { Unit } from '../quantity/parse'
+import { readTray } from './tray'
 
 export interface Input {
   name: string
@@ -10,6 +11,10 @@ export interface Input {
   choices?: readonly { value: string; label: string }[]
   example: string
   optional?: boolean
+  /** many figures: a field of several lines */
+  long?: boolean
+  /** what is wrong with the text; empty where nothing is */
+  check?: (text: string) => string
 }
 export interface Row { label: string; text: string; note?: string }
 export interface Sum {
@@ -31,9 +36,12 @@ export type Out = Record<string, unknown>
 
 const n = (out: Out, name: string): number => (typeof out[name] === 'number' ? out[name] : Number.NaN)
 const list = (out: Out, name: string): Out[] => (Array.isArray(out[name]) ? out[name] as Out[] : [])
+const texts = (out: Out, name: string): string[] => (Array.isArray(out[name]) ? out[name].map(String) : [])
+const number = (text: unknown): number => Number(String(text).replace(',', '.'))
 const words = (s: unknown): string => String(s).replaceAll('-', ' ')
 const given = (record: Record<string, unknown>): Record<string, unknown> => Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined && value !== ''))
 
+const share = (text: string): string => { const value = number(text.trim()); return value >= 0 && value <= 50 ? '' : `“${text}”: percent from 0 to 50 belong here.` }
 const minutes = (seconds: number): string => (seconds < 100 ? `${seconds.toFixed(0)} s` : `${(seconds / 60).toFixed(1)} min`)
 
 export const sums: readonly Sum[] = [
@@ -183,5 +191,28 @@ export const sums: readonly Sum[] = [
       { label: 'Step', text: `${n(out, 'stepDecibels').toFixed(1)} dB` }, { label: 'from', text: showFigure(n(out, 'zeroHertz'), 'Hz') }, { label: 'to', text: showFigure(n(out, 'poleHertz'), 'Hz') },
       { label: '−3 dB', text: out['minus3Hertz'] === null ? 'never: the step is smaller' : showFigure(n(out, 'minus3Hertz'), 'Hz') },
     ],
+  },
+  {
+    id: 'matching', title: 'Matching', form: 'match-tubes', hint: 'So that the worst set is as close as can be. All read in one tester, at one setting, after the same warm-up.',
+    inputs: [
+      { name: 'tubes', label: '{plate} current of each {tube}: mA or mA/mS; A7=38.2 names it', example: '38.2 41.0 39.5 44.1 40.2 38.9', long: true, check: (text) => { const tray = readTray(text); return tray.ok ? '' : tray.sentence } },
+      { name: 'size', label: 'Sets of', example: '2', choices: [{ value: '2', label: 'two' }, { value: '4', label: 'four' }, { value: '6', label: 'six' }] }, { name: 'sets', label: 'How many sets', example: '2', check: (text) => (/^\d+$/.test(text.trim()) && Number(text) >= 1 ? '' : 'How many sets: a whole number belongs here.') },
+      { name: 'limit', label: 'Matched within, %', example: '5', check: share }, { name: 'meter', label: 'Meter cannot tell, %', example: '1', optional: true, check: share },
+    ],
+    ask: (v) => { const tray = readTray(String(v['tubes'])); return given({ size: Number(v['size']), sets: Number(v['sets']), matchedPercent: number(v['limit']), meterPercent: v['meter'] === undefined ? undefined : number(v['meter']), oneSetting: true, tubes: tray.ok ? tray.tubes : [] }) },
+    show: (out, v) => {
+      if (out['result'] === 'too-few') return [{ label: 'Too few', text: `${String(n(out, 'comparable'))} there, ${String(n(out, 'wanted'))} wanted` }]
+      const tray = readTray(String(v['tubes']))
+      const currents = (ids: string[]): string => ids.map((id) => ((tray.ok ? tray.tubes : []).find((t) => t.id === id)?.plateAmperes ?? Number.NaN) * 1000).map((a) => Number(a.toPrecision(4))).join(', ')
+      const spread = (s: Out): string => `${n(s, 'plateSpreadPercent').toFixed(1)} %${s['siemensSpreadPercent'] === null ? '' : `, mS ${n(s, 'siemensSpreadPercent').toFixed(1)} %`}`
+      const [worst, closest] = [n(out['worst'] as Out, 'plateSpreadPercent'), n(out['bound'] as Out, 'plateSpreadPercent')]
+      const among = worst - closest < 0.05 ? 'no choice is closer' : v['meter'] !== undefined && worst - closest < number(v['meter']) + 0.05 ? `${closest.toFixed(1)} % can be had: the meter cannot tell, so mS decides` : `no choice is closer than ${closest.toFixed(1)} %`
+      return [
+        ...list(out, 'sets').map((s, i) => ({ label: `${String(i + 1)}: ${words(s['claim'])}`, text: texts(s, 'tubes').join(' · '), note: `${currents(texts(s, 'tubes'))} mA: ${spread(s)}` })),
+        { label: 'Worst', text: `${worst.toFixed(1)} %`, note: among },
+        ...(texts(out, 'leftOver').length === 0 ? [] : [{ label: 'Left over', text: texts(out, 'leftOver').join(' · '), note: list(out, 'leftOverPairs').map((p) => `${texts(p, 'tubes').join(' with ')}: ${spread(p)}`).join('; ') }]),
+      ]
+    },
+    cautioned: true,
   },
 ]
