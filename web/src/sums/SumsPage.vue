@@ -135,7 +135,7 @@ nav a.now { background: var(--card); box-shadow: inset 4px 0 0 var(--heart); fon
 .field { border: 2px solid var(--needle); border-radius: 4px; background: var(--field); display: flex; align-items: baseline; padding: 0 10px; }
 .field:focus-within { outline: 3px solid var(--heart); outline-offset: 1px; }
 .field input { font-size: 22px; height: 46px; min-width: 0; width: 100%; border: 0; outline: none; background: none; color: var(--ink); }
-.field textarea { font-size: 22px; min-height: 110px; width: 100%; border: 0; outline: none; background: none; color: var(--ink); padding: 8px 0; resize: vertical; }
+.field textarea { font-size: 22px; min-height: 110px; max-height: 40vh; field-sizing: content; width: 100%; border: 0; outline: none; background: none; color: var(--ink); padding: 8px 0; resize: vertical; }
 .long { grid-column: 1 / -1; }
 .choices { display: flex; flex-wrap: wrap; gap: 4px; }
 button { font: 600 15px var(--words); border: 1px solid var(--line); background: var(--card); color: var(--ink); border-radius: 4px; min-height: 46px; padding: 0 12px; cursor: pointer; }
