@@ -30,6 +30,8 @@ final class ComputeDoorTest extends ServerTestCase
         yield 'cold-resistance' => ['cold-resistance', [...$circuit, 'pairs' => [['place' => 'V2.8'], ['place' => 'A', 'against' => 'B', 'lifted' => ['R9']]]]];
         yield 'small-signal' => ['small-signal', [...$circuit, 'drive' => ['place' => 'V1.2'], 'output' => 'T2/sec', 'places' => ['V1.1']]];
         yield 'ripple' => ['ripple', $circuit];
+        yield 'substitute-tube' => ['substitute-tube', [...$circuit, 'positions' => ['V1'], 'type' => '12AU7']];
+        yield 'substitute-tube, does not fit' => ['substitute-tube', [...$circuit, 'positions' => ['V1'], 'type' => '6EU7']];
         yield 'calibrate' => ['calibrate', ['sheet' => $sheet]];
         yield 'calibrate to readings' => ['calibrate', [...$circuit, 'readings' => [['place' => 'A', 'volts' => 352.0], ['place' => 'V2.8', 'volts' => 21.4, 'meterOhms' => 1e7]]]];
         yield 'netlist-export' => ['netlist-export', [...$circuit, 'flavour' => 'switching']];

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Substitution;
+
+use Yew\Core\Circuit\Element\Heaters;
+use Yew\Core\Circuit\Netlist;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Test\Reason;
+use Yew\Core\Tube\TubeCatalogue;
+use Yew\Core\Tube\TubeType;
+
+/** Whether heaters of another type get their volts, and what they take from their winding (TUBE-4). */
+final class HeaterFit
+{
+    /** Rated volts that are the same heater, share: 6.3 and 6.0 V types are not. */
+    private const SAME_VOLTS = 0.02;
+    /** Amperes that make no difference to a winding, A: a third of a small triode's (our choice). */
+    private const SAME_AMPERES = 0.1;
+
+    /**
+     * @param array<string, TubeType> $fitted by position
+     *
+     * @return list<Reason>
+     */
+    public static function judge(array $fitted, TubeType $other, Netlist $netlist, TubeCatalogue $tubes): array
+    {
+        $reasons = $more = [];
+        foreach ($fitted as $position => $was) {
+            [$volts, $otherVolts] = [$was->heaterVolts ?? 0.0, $other->heaterVolts ?? 0.0];
+            if (abs($volts - $otherVolts) > self::SAME_VOLTS * max($volts, $otherVolts)) {
+                $reasons[] = new Reason('heater-of-other-volts', Verdict::Out, ['tube' => $position, 'volts' => $volts, 'otherVolts' => $otherVolts]);
+            }
+            $winding = self::winding($netlist, $position);
+            $id = $winding->id ?? $position;
+            $more[$id] = ['winding' => $winding, 'amperes' => ($more[$id]['amperes'] ?? 0.0) + $other->heaterAmperes - $was->heaterAmperes];
+        }
+        foreach ($more as $id => ['winding' => $winding, 'amperes' => $amperes]) {
+            if ($amperes > self::SAME_AMPERES - 1e-9) {
+                $sum = null === $winding ? null : self::sum($winding, $netlist, $tubes);
+                $reasons[] = null === $sum ? new Reason('heater-takes-more', Verdict::Watch, ['tube' => $id, 'moreAmperes' => $amperes]) : new Reason('winding-gives-more', Verdict::Watch, ['moreAmperes' => $amperes, 'beforeAmperes' => $sum, 'afterAmperes' => $sum + $amperes]);
+            }
+        }
+
+        return $reasons;
+    }
+
+    /** The heaters that hang together with a tube's; null where the circuit does not say. */
+    private static function winding(Netlist $netlist, string $position): ?Heaters
+    {
+        foreach ($netlist->all(Heaters::class) as $heaters) {
+            if (\in_array($position, $heaters->positions, true)) {
+                return $heaters;
+            }
+        }
+
+        return null;
+    }
+
+    private static function sum(Heaters $heaters, Netlist $netlist, TubeCatalogue $tubes): float
+    {
+        return $heaters->amperes ?? array_sum(array_map(static fn (string $p): float => $tubes->find($netlist->tube($p)->type ?? '')->heaterAmperes ?? 0.0, $heaters->positions));
+    }
+}
