@@ -115,6 +115,11 @@ final class ComposerTest extends TestCase
         $b->chord(WebDriverKeys::CONTROL, 'a'.WebDriverKeys::NULL);
         $b->type('mains 100', WebDriverKeys::ENTER);
         $b->see('mains 100 V');
+        $b->type('V1 12AU7', WebDriverKeys::ENTER);
+        $b->see('12AU7 for 12AX7 at V1: goes in, and this changes');
+        $b->see('dB less gain');
+        $b->type('V1 6EU7', WebDriverKeys::ENTER);
+        $b->see('6EU7 for 12AX7 at V1: not in this socket');
         self::assertSame([], $b->axe());
         $b->driver->findElement(WebDriverBy::xpath('//button[contains(., "As drawn")]'))->sendKeys(WebDriverKeys::ENTER);
         $b->until(static fn (): bool => 1 === preg_match('/365\s*drawn 365/', $b->textOf('.whatif .stairs')), 'all is as drawn');

@@ -16,10 +16,11 @@ use Yew\Core\Tube\TubeType;
 final readonly class Substitution
 {
     /**
-     * @param list<Reason> $reasons worst first
-     * @param Effects|null $effects null where it cannot go in at all, or nothing stands there to compare with
+     * @param array<string, TubeType> $fitted  by position
+     * @param list<Reason>            $reasons worst first
+     * @param Effects|null            $effects null where it cannot go in at all, or nothing stands there to compare with
      */
-    private function __construct(public array $reasons, public ?Effects $effects)
+    private function __construct(public array $fitted, public TubeType $other, public array $reasons, public ?Effects $effects)
     {
     }
 
@@ -39,17 +40,17 @@ final readonly class Substitution
             array_push($reasons, ...SocketFit::judge($type, $other, $fitted->netlist, $position));
         }
         if (\in_array(Reason::worst($reasons), [Verdict::Out, Verdict::Danger], true)) {
-            return new self(Reason::worstFirst($reasons), null);
+            return new self($was, $other, Reason::worstFirst($reasons), null);
         }
         $out = array_values(array_intersect($positions, $conditions->tubesOut));
         if ([] !== $out) {
-            return new self(Reason::worstFirst([...$reasons, new Reason('tubes-are-out', Verdict::CannotSay, ['tubes' => $out])]), null);
+            return new self($was, $other, Reason::worstFirst([...$reasons, new Reason('tubes-are-out', Verdict::CannotSay, ['tubes' => $out])]), null);
         }
         $with = AsFitted::of($fitted->netlist, $fitted->factors, array_map(static fn (string $p): Fields => Fields::of(['kind' => 'tube', 'position' => $p, 'type' => $other->name]), $positions), $tubes);
         $effects = Effects::between($fitted, $with, $conditions, $tubes, $positions, $rails);
         array_push($reasons, ...LimitFit::judge($effects->with, $other, $positions), ...ChangeJudge::judge($effects));
 
-        return new self(Reason::worstFirst($reasons), $effects);
+        return new self($was, $other, Reason::worstFirst($reasons), $effects);
     }
 
     public function verdict(): Verdict

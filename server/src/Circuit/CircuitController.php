@@ -26,7 +26,12 @@ use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\SheetModel;
 use Yew\Core\Sheet\TubePosition;
 use Yew\Core\Sheet\WhatIf;
+use Yew\Core\Substitution\Change;
+use Yew\Core\Substitution\Substitution;
+use Yew\Core\Substitution\Substitutions;
+use Yew\Core\Test\Reason;
 use Yew\Core\Tube\TubeCatalogue;
+use Yew\Core\Tube\TubeType;
 use Yew\Server\Http\Body;
 use Yew\Server\Http\Refused;
 use Yew\Server\Sheet\Entity\SheetVersion;
@@ -85,14 +90,32 @@ final readonly class CircuitController
     public function whatIf(string $versionId, Request $request): JsonResponse
     {
         [$version, $sheet, $circuit] = $this->drawn($versionId);
+        $asked = Body::array($request);
         try {
-            $answer = (new WhatIf($sheet, $circuit, $this->tubes, $this->calibrations->of($version, $this->modelOf($sheet))))->answer(Fields::of(Body::array($request)));
+            $calibration = $this->calibrations->of($version, $this->modelOf($sheet));
+            $answer = (new WhatIf($sheet, $circuit, $this->tubes, $calibration))->answer(Fields::of($asked));
+            $substitutions = (new Substitutions($sheet, $circuit, $this->tubes, $calibration))->among(Fields::of($asked));
         } catch (DidNotConverge $e) {
             throw self::unsolved($e);
         }
         $answer['remarks'] = $this->worded($answer['remarks']);
+        $answer['substitutions'] = array_map($this->substitution(...), $substitutions);
 
         return new JsonResponse($answer);
+    }
+
+    /** @return array<string, mixed> */
+    private function substitution(Substitution $substitution): array
+    {
+        $verdict = $substitution->verdict();
+        $fitted = array_values(array_unique(array_map(static fn (TubeType $t): string => $t->name, $substitution->fitted)));
+
+        return [
+            'verdict' => $verdict->value,
+            'headline' => $this->wording->remark('substitution-'.$verdict->value, ['other' => $substitution->other->name, 'fitted' => $fitted, 'tubes' => array_keys($substitution->fitted)]),
+            'reasons' => array_map(fn (Reason $r): array => ['code' => $r->code, 'verdict' => $r->verdict->value, 'sentence' => $this->wording->remark($r->code, $r->figures)], $substitution->reasons),
+            'gains' => array_map(static fn (Change $c): array => ['stage' => $c->of, 'beforeDecibels' => $c->before, 'afterDecibels' => $c->after], $substitution->effects->gains ?? []),
+        ];
     }
 
     #[Route('/api/sheet-versions/{versionId}/netlist.cir', methods: ['GET'])]

@@ -9,12 +9,14 @@ use Doctrine\ORM\EntityRepository;
 use Symfony\Component\Clock\NativeClock;
 use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\SheetModel;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Core\Version;
 use Yew\Server\Circuit\Calibrations;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Tests\ServerTestCase;
+use Yew\Server\Wording\Wording;
 
 /** Composing, the model behind a sheet, what-if and the netlist, over HTTP. */
 final class CircuitTest extends ServerTestCase
@@ -113,6 +115,41 @@ final class CircuitTest extends ServerTestCase
         self::assertResponseStatusCodeSame(422);
         $asked(['tubesOut' => ['V9']]);
         self::assertResponseStatusCodeSame(422);
+    }
+
+    public function testAnotherTubeTypeIsJudgedWhileOneAsksWhatIf(): void
+    {
+        $asked = fn (string ...$changes): Fields => $this->post('/api/sheet-versions/'.$this->version.'/what-if', ['changes' => $changes]);
+        // A type whose name is a number, at two sockets at once.
+        [$pair] = $asked('V4 6550', 'V5 6550', 'R14 22k')->objects('substitutions');
+        self::assertSame(['out', '6550 for 6L6GC at V4, V5: not in this circuit.'], [$pair->string('verdict'), $pair->string('headline')]);
+        self::assertContains('grid-ohms-over', array_map(static fn (Fields $r): string => $r->string('code'), $pair->objects('reasons')));
+        self::assertCount(2, $pair->objects('gains'));
+        [$socket] = $asked('V1 6EU7')->objects('substitutions');
+        self::assertSame(['danger', []], [$socket->string('verdict'), $socket->objects('gains')]);
+        self::assertSame('V1 pin 1: wired for the plate, and the heater is there.', $socket->objects('reasons')[0]->string('sentence'));
+        self::assertCount(2, $asked('V1 12AU7', 'V2 12AT7')->objects('substitutions'));
+        self::assertSame('7025 for 12AX7 at V1: goes in as it is.', $asked('V1 7025')->objects('substitutions')[0]->string('headline'));
+        self::assertSame([], $asked('V1 12AX7', 'R14 22k')->objects('substitutions'), 'the type that is drawn');
+        self::assertSame([], $asked('V4 out')->objects('substitutions'));
+        $asked('V1 12AX');
+        self::assertResponseStatusCodeSame(422);
+    }
+
+    public function testEveryWordOfASubstitutionIsInTheCatalogue(): void
+    {
+        $codes = array_map(static fn (Verdict $v): string => 'substitution-'.$v->value, Verdict::cases());
+        foreach ((array) glob(\dirname(__DIR__, 3).'/core/src/Substitution/*.php') as $file) {
+            preg_match_all("/new Reason\\((?:[^()']*\\? )?'([a-z-]+)'(?: : '([a-z-]+)')?/", (string) file_get_contents((string) $file), $m);
+            $codes = [...$codes, ...$m[1], ...array_filter($m[2], static fn (string $c): bool => '' !== $c)];
+        }
+        foreach (['plate-volts', 'screen-volts', 'cathode-amperes'] as $what) {
+            array_push($codes, $what.'-over', ...('cathode-amperes' === $what ? [] : [$what.'-limit-unknown']));
+        }
+        self::assertGreaterThan(25, \count(array_unique($codes)));
+        foreach (array_unique($codes) as $code) {
+            self::assertNotSame(ucfirst($code), self::getContainer()->get(Wording::class)->remark($code, []), $code);
+        }
     }
 
     private static function lines(Fields $model): string

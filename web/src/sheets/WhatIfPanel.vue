@@ -16,18 +16,18 @@ const answer = ref<Schemas['WhatIf'] | null>(null)
 const fault = ref('')
 let asked = 0
 
-async function compute(list: string[]): Promise<boolean> {
+/** Whether it was understood; its answer is shown unless a newer question was asked meanwhile. */
+async function compute(list: string[]): Promise<'shown' | 'overtaken' | 'refused'> {
   const own = ++asked
   try {
     const got = await ask(api.POST('/api/sheet-versions/{versionId}/what-if', { params: { path: { versionId: props.versionId } }, body: { inletVolts: inlet.value, changes: list } }))
-    if (own === asked) {
-      answer.value = got
-      fault.value = ''
-    }
-    return true
+    if (own !== asked) return 'overtaken'
+    answer.value = got
+    fault.value = ''
+    return 'shown'
   } catch (e) {
     if (own === asked) fault.value = (e instanceof Error ? e.message : String(e)).replace(/^(changes|asFitted|tubesOut)\[\d+\](\.\w+)?: /, '')
-    return false
+    return 'refused'
   }
 }
 const soon = useDebounceFn(() => compute(changes.value), 90)
@@ -38,7 +38,8 @@ async function add(): Promise<void> {
   const line = typed.value.trim()
   if (line === '') return
   const next = [...changes.value.filter((c) => c.split(/\s+/)[0] !== line.split(/\s+/)[0]), line]
-  if (await compute(next)) {
+  const came = await compute(next)
+  if (came !== 'refused') {
     changes.value = next
     typed.value = ''
     const mains = /^mains\s+([\d.,]+)/i.exec(line)
@@ -46,6 +47,8 @@ async function add(): Promise<void> {
       inlet.value = Number((mains[1] ?? '').replace(',', '.'))
       changes.value = next.filter((c) => c !== line)
     }
+    // The slider's question went without this change.
+    if (came === 'overtaken') await compute(changes.value)
   }
 }
 async function remove(change: string): Promise<void> {
@@ -74,6 +77,8 @@ const shift = (p: { beforeVolts: number | null; volts: number | null }): string 
   const off = 100 * (p.volts / p.beforeVolts - 1)
   return Math.abs(off) < 0.05 ? '' : `${off > 0 ? '+' : '−'}${Math.abs(off).toFixed(1)} %`
 }
+const mark = (verdict: string): string => ({ danger: '!!', out: '!', watch: '↕', 'cannot-say': '?' })[verdict] ?? '·'
+const decibels = (value: number | null): string => (value === null ? '–' : `${value.toFixed(1).replace('-', '−')} dB`)
 const untouched = computed(() => changes.value.length === 0 && inlet.value === props.printedMains)
 </script>
 
@@ -81,12 +86,17 @@ const untouched = computed(() => changes.value.length === 0 && inlet.value === p
   <section class="whatif" aria-labelledby="whatif-head">
     <div class="ask">
       <h2 id="whatif-head">What if</h2>
-      <form @submit.prevent="add"><label class="sr" for="whatif">What changes</label><n-input v-model:value="typed" placeholder="R14 22k · C3 leak 62k · V4 out · R31 open · lamp 60/230 · meter 1M" :input-props="{ id: 'whatif', 'aria-describedby': 'whatif-fault', autocomplete: 'off' }" /></form>
+      <form @submit.prevent="add"><label class="sr" for="whatif">What changes</label><n-input v-model:value="typed" placeholder="R14 22k · C3 leak 62k · V4 out · V4 6550 · R31 open · lamp 60/230 · meter 1M" :input-props="{ id: 'whatif', 'aria-describedby': 'whatif-fault', autocomplete: 'off' }" /></form>
       <label class="mains" for="whatif-mains"><span>mains <b class="m">{{ inlet }} V</b></span><input id="whatif-mains" v-model.number="inlet" type="range" :min="Math.round(printedMains * 0.2)" :max="Math.round(printedMains * 1.15)" step="1"></label>
       <n-button :disabled="untouched" @click="asDrawn">As drawn</n-button>
     </div>
     <p id="whatif-fault" role="alert" :class="['out', 'fault', { none: fault === '' }]">{{ fault }}</p>
     <ul v-if="changes.length > 0" class="chips"><li v-for="c in changes" :key="c"><button type="button" :aria-label="`Take back ${c}`" @click="remove(c)"><span class="m">{{ c }}</span> ×</button></li></ul>
+    <section v-for="s in answer?.substitutions ?? []" :key="s.headline" class="card swap">
+      <h3 :class="s.verdict">{{ s.headline }}</h3>
+      <ul v-if="s.reasons.length > 0"><li v-for="(r, k) in s.reasons" :key="k"><b :class="r.verdict">{{ mark(r.verdict) }}</b> {{ r.sentence }}</li></ul>
+      <p v-if="s.gains.length > 0" class="small soft">gain at 1 kHz: <span v-for="g in s.gains" :key="g.stage" class="m gain">{{ g.stage }} {{ decibels(g.beforeDecibels) }} → {{ decibels(g.afterDecibels) }}</span></p>
+    </section>
     <div v-if="answer !== null" class="board">
       <div class="card stairs"><rail-stairs :treads="treads" :lit="null" caption="drawn" /></div>
       <div class="card tubes"><h3>Plate dissipation</h3>
@@ -108,6 +118,9 @@ const untouched = computed(() => changes.value.length === 0 && inlet.value === p
 .fault { min-height: 22px; font-weight: 600; font-size: 15px; }
 .chips { list-style: none; display: flex; flex-wrap: wrap; gap: 6px; padding: 0; margin: 0 0 8px; }
 .chips button { min-height: 44px; padding: 0 12px; border: 1px solid var(--line); border-radius: 4px; background: var(--lit); color: var(--ink); font-size: 16px; cursor: pointer; }
+.swap { padding: 10px 14px; margin-bottom: 10px; display: grid; gap: 6px; }
+.swap ul { list-style: none; margin: 0; padding: 0; columns: 2; column-gap: 24px; } .swap li { font-size: 15px; padding: 2px 0 2px 24px; break-inside: avoid; position: relative; } .swap li b { position: absolute; left: 0; }
+.gain { margin-right: 14px; }
 .board { display: grid; grid-template-columns: 1.5fr 1fr; grid-template-rows: 250px auto; gap: 10px; }
 .stairs { min-height: 0; }
 .tubes, .over, .points { padding: 8px 12px; overflow: auto; }
@@ -126,5 +139,5 @@ h3 { font-size: 16px; }
 table { border-collapse: collapse; width: 100%; font-size: 15px; }
 th { text-align: left; } td, .r { text-align: right; } thead th { font-weight: 500; font-size: 14px; color: var(--soft); } th, td { padding: 3px 6px; border-bottom: 1px solid var(--fine); }
 tr.still { color: var(--soft); }
-@media (max-width: 900px) { .ask, .board { grid-template-columns: 1fr; grid-template-rows: none; } .stairs { height: 250px; } }
+@media (max-width: 900px) { .swap ul { columns: 1; } .ask, .board { grid-template-columns: 1fr; grid-template-rows: none; } .stairs { height: 250px; } }
 </style>
