@@ -60,7 +60,7 @@ final class ColdBenchTest extends TestCase
         $b->driver->findElement(WebDriverBy::cssSelector('ul.strip button'))->click();
         $b->see('Click into the picture');
         $b->driver->findElement(WebDriverBy::cssSelector('.picture'))->click();
-        usleep(300_000);
+        $b->until(static fn (): bool => true === $b->driver->executeScript('return document.activeElement?.matches(".pins input") === true'), 'the pin’s words are asked for');
         $b->type('red, plate of V4');
         $b->driver->findElement(WebDriverBy::cssSelector('.acts .go'))->click();
         $b->until(static fn (): bool => str_contains($b->textOf('ul.strip'), '· 1'), 'one pin');

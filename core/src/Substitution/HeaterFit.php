@@ -11,7 +11,7 @@ use Yew\Core\Test\Reason;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Core\Tube\TubeType;
 
-/** Whether heaters of another type get their volts, and what they take from their winding (TUBE-4). */
+/** Whether heaters of another type get their volts, and what they take from their winding (TUBE-4). What a winding can give stands on no drawing: more than before is not known to be there. */
 final class HeaterFit
 {
     /** Rated volts that are the same heater, share: 6.3 and 6.0 V types are not. */
@@ -39,7 +39,7 @@ final class HeaterFit
         foreach ($more as $id => ['winding' => $winding, 'amperes' => $amperes]) {
             if ($amperes > self::SAME_AMPERES - 1e-9) {
                 $sum = null === $winding ? null : self::sum($winding, $netlist, $tubes);
-                $reasons[] = null === $sum ? new Reason('heater-takes-more', Verdict::Watch, ['tube' => $id, 'moreAmperes' => $amperes]) : new Reason('winding-gives-more', Verdict::Watch, ['moreAmperes' => $amperes, 'beforeAmperes' => $sum, 'afterAmperes' => $sum + $amperes]);
+                $reasons[] = null === $sum ? new Reason('heater-takes-more', Verdict::CannotSay, ['tube' => $id, 'moreAmperes' => $amperes]) : new Reason('winding-gives-more', Verdict::CannotSay, ['moreAmperes' => $amperes, 'beforeAmperes' => $sum, 'afterAmperes' => $sum + $amperes]);
             }
         }
 

@@ -79,6 +79,8 @@ final class SubstitutionTest extends TestCase
         self::assertEqualsWithDelta([['winding-gives-more', 0.1, 0.85]], self::heaters(['V2' => '6V6GT'], self::heater(6.3, 0.55)), 1e-9);
         self::assertEqualsWithDelta([['winding-gives-more', 0.15, 0.9]], self::heaters(['V1' => '12AX7', 'V2' => '6V6GT'], self::heater(6.3, 0.45)), 1e-9, 'both together');
         self::assertEqualsWithDelta([['heater-takes-more', 0.45, null]], self::heaters(['V9' => '6V6GT'], self::heater(6.3, 0.9)), 1e-9, 'on no winding that the circuit knows');
+        $verdicts = array_map(static fn (string $position): Verdict => HeaterFit::judge([$position => self::type('6V6GT')], self::heater(6.3, 0.9), self::netlist(self::CLASS_A), ShippedTubes::catalogue())[0]->verdict, ['V2', 'V9']);
+        self::assertSame([Verdict::CannotSay, Verdict::CannotSay], $verdicts, 'whether it can, nobody knows');
     }
 
     public function testGainCurrentAndRailsOnBothSidesOfWhatIsTheSame(): void

@@ -61,6 +61,7 @@ final class ComputeDoorTest extends ServerTestCase
         $at = ['plateVolts' => 250, 'gridVolts' => -14, 'screenVolts' => 250, 'heaterVolts' => 6.3, 'warmMinutes' => 10, 'instrument' => 'jig'];
         yield 'match-tubes, converted' => ['match-tubes', ['size' => 2, 'sets' => 1, 'matchedPercent' => 5, 'meterPercent' => 0.5, 'conditions' => $at, 'convertBy' => '6L6GC', 'tubes' => array_map(static fn (array $tube): array => [...$tube, 'conditions' => [...$at, 'gridVolts' => -14.2]], $drawer)]];
         yield 'match-tubes, too few' => ['match-tubes', ['size' => 4, 'sets' => 1, 'matchedPercent' => 5, 'conditions' => $at, 'tubes' => $drawer]];
+        yield 'estimate' => ['estimate', ['hourlyRateMinor' => 9000, 'openings' => [['id' => 'board', 'minutes' => 35]], 'lines' => [['id' => 'C1', 'minutes' => 5, 'partsMinor' => 240, 'openings' => ['board'], 'taxBasisPoints' => 2000, 'wanted' => true], ['id' => '2', 'minutes' => 5, 'partsMinor' => 0, 'taxBasisPoints' => 0, 'wanted' => false]], 'agreedMinor' => 5000]];
         yield 'judge-reading without a sheet' => ['judge-reading', ['place' => 'V2.8', 'text' => 'ol', 'state' => 'energised']];
     }
 

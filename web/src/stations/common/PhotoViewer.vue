@@ -13,13 +13,16 @@ const pins = ref<Schemas['PhotoPin'][]>([])
 const said = ref('')
 const open = computed({ get: () => photo.value !== null, set: (is) => { if (!is) photo.value = null } })
 
+// A pin is a place in the picture: there is none before the picture is there.
+const loaded = ref(false)
 watch(photo, (p) => {
+  loaded.value = false
   caption.value = p?.caption ?? ''
   pins.value = (p?.pins ?? []).map((pin) => ({ ...pin }))
   said.value = ''
 })
 function pin(e: MouseEvent): void {
-  if (!session.mayWrite) return
+  if (!session.mayWrite || !loaded.value) return
   const box = (e.currentTarget as HTMLElement).getBoundingClientRect()
   const within = (share: number): number => Math.min(1, Math.max(0, share))
   pins.value.push({ x: within((e.clientX - box.left) / box.width), y: within((e.clientY - box.top) / box.height), says: '' })
@@ -47,13 +50,13 @@ async function takeAway(): Promise<void> {
   <n-modal v-model:show="open" :auto-focus="false" transform-origin="center">
     <div v-if="photo !== null" class="card panel" role="dialog" aria-modal="true" aria-labelledby="photo-title">
       <div class="picture" @click="pin">
-        <img :src="`/api/photos/${photo.photoId}/full`" :alt="caption === '' ? `Photo of ${photo.place}` : caption">
+        <img :src="`/api/photos/${photo.photoId}/full`" @load="loaded = true" :alt="caption === '' ? `Photo of ${photo.place}` : caption">
         <b v-for="(p, n) in pins" :key="n" class="pin" :style="{ left: `${p.x * 100}%`, top: `${p.y * 100}%` }">{{ n + 1 }}</b>
       </div>
       <div class="side">
         <h2 id="photo-title">{{ photo.place === '' ? 'Photo' : photo.place }}</h2>
         <div><label class="said" for="caption">What it shows</label><n-input v-model:value="caption" :disabled="!session.mayWrite" maxlength="200" placeholder="" :input-props="{ id: 'caption' }" /></div>
-        <p class="small soft">{{ session.mayWrite ? 'Click into the picture to set a pin: which colour goes where, before it is unsoldered.' : '' }}</p>
+        <p class="small soft">{{ !loaded ? 'The picture is on its way.' : session.mayWrite ? 'Click into the picture to set a pin: which colour goes where, before it is unsoldered.' : '' }}</p>
         <ol class="pins"><li v-for="(p, n) in pins" :key="n"><b>{{ n + 1 }}</b><input v-model="p.says" :aria-label="`Pin ${n + 1}`" maxlength="120" placeholder="red/yellow, plate V4" :readonly="!session.mayWrite"><button v-if="session.mayWrite" type="button" class="plain" :aria-label="`Take pin ${n + 1} away`" @click="pins.splice(n, 1)">×</button></li></ol>
         <p v-if="said !== ''" role="alert" class="out">{{ said }}</p>
         <div class="acts"><button v-if="session.mayWrite" type="button" class="go" @click="keep">Keep it so</button><button type="button" class="plain" @click="open = false">Close</button><button v-if="session.mayWrite" type="button" class="plain soft" @click="takeAway"><u>Take the picture away</u></button></div>
