@@ -16,6 +16,7 @@ use Yew\Core\Matching\TubeLaw;
 use Yew\Core\Tests\Tube\ShippedTubes;
 use Yew\Core\Tube\HandbookPoint;
 use Yew\Core\Tube\Model\PentodeModel;
+use Yew\Core\Tube\Model\TriodeModel;
 use Yew\Core\Tube\TubeSection;
 
 /** Which tests may be laid side by side, and what a conversion brings (TUBE-3). */
@@ -115,6 +116,23 @@ final class ComparableTubesTest extends TestCase
         self::assertNull(TubeLaw::convert($triode, new TestedTube('1', 1.2e-3, null, self::at()), self::at(), self::at(screen: 255.0)), 'a triode has no screen to convert by');
         self::assertNull(TubeLaw::convert(self::section('5Y3GT'), new TestedTube('1', 0.1, null, self::at()), self::at(), self::at(screen: 255.0)));
         self::assertSame([true, true, false], array_map(TubeLaw::holdsFor(...), [$pentode, $triode, self::section('5Y3GT')]));
+    }
+
+    public function testBelowTenMicroamperesTheLawSaysNothing(): void
+    {
+        $section = self::section('12AX7');
+        $at = static fn (float $grid): TubeConditions => new TubeConditions(250.0, $grid, null, 12.6, 10.0, 'jig');
+        $law = $section->model;
+        self::assertInstanceOf(TriodeModel::class, $law);
+        [$low, $high] = [-20.0, -2.0];
+        for ($i = 0; $i < 40; ++$i) {
+            $middle = ($low + $high) / 2;
+            [$low, $high] = $law->plate(250.0, $middle)[0] < 1e-5 ? [$middle, $high] : [$low, $middle];
+        }
+        $from = static fn (float $grid): ?Candidate => TubeLaw::convert($section, new TestedTube('1', 1e-5, null, $at($grid)), $at($grid), $at(-2.0));
+        self::assertNull($from($low - 0.01));
+        self::assertNotNull($from($low + 0.01));
+        self::assertNull(TubeLaw::convert($section, new TestedTube('1', 1e-3, null, $at(-2.0)), $at(-2.0), $at($low - 0.01)), 'nor into it');
     }
 
     /**

@@ -129,6 +129,20 @@ final class SubstitutionTest extends TestCase
         }
     }
 
+    public function testAGridAVoltBelowTheChassisHasABiasOfItsOwn(): void
+    {
+        // 235 kΩ: more than a bias of its own allows a 6L6GC, less than a cathode's.
+        $netlist = self::netlist(['mains 230 ht 300/40 bias 50/30 heater 6.6/.02', 'supply ht bridge A 47u/450', 'bias bias N1 N2 47u/100 15k 47k', 'gain V1 12AX7 A 100k 1k5 25u leak 1M', 'ltp V3 12AX7 A 82k 100k 470 10k from V1 22n', 'pp T2 V4/V5 6L6GC A screens A sstop 470 gstop 1k5 bias N2 from V3 47n ot 6k6']);
+        $at = static fn (float $shunt): Solution => self::solved(AsFitted::of($netlist, AsFitted::drawn($netlist)->factors, [Fields::of(['kind' => 'part', 'id' => 'D2/shunt', 'ohms' => $shunt])], ShippedTubes::catalogue())->netlist, 230.0);
+        [$low, $high] = [1.0, 2000.0];
+        for ($i = 0; $i < 30; ++$i) {
+            $middle = ($low + $high) / 2;
+            [$low, $high] = $at($middle)->at('V4.5') > -1.0 ? [$middle, $high] : [$low, $middle];
+        }
+        $judged = static fn (Solution $solution): array => self::gridOhms(LimitFit::judge($solution, self::type('6L6GC'), ['V4']));
+        self::assertSame([[], [['grid-ohms-over', 'fixed']]], [$judged($at(0.97 * $low)), $judged($at(1.03 * $low))]);
+    }
+
     public function testEffectsAreTheModelsOwnSolution(): void
     {
         $netlist = self::netlist(self::CLASS_A);
@@ -180,6 +194,8 @@ final class SubstitutionTest extends TestCase
         $follower = ['mains 230 ht 300/40 heater 6.5/.05', 'supply ht bridge A 47u/450', 'rail B A 4k7 22u/450', 'gain V1 12AX7 B 100k 1k5 leak 1M', 'follower V1b B 100k from V1'];
         $codes = static fn (?float $limit): array => array_map(static fn (Reason $r): string => $r->code.' '.(\is_string($r->figures['stage'] ?? null) ? $r->figures['stage'] : ''), LimitFit::judge(self::solved(self::netlist($follower), 230.0), $without(500.0, $limit), ['V1']));
         self::assertSame(['heater-cathode-limit-unknown V1/2'], $codes(null));
+        $mains = self::mainsFor($follower, '12AX7', static fn (Solution $s): float => $s->at('V1.8'), 50.0, 'V1');
+        self::assertSame([[], ['heater-cathode-limit-unknown']], array_map(static fn (float $share): array => array_map(static fn (Reason $r): string => $r->code, LimitFit::judge(self::solved(self::netlist($follower), $share * $mains), $without(500.0, null), ['V1'])), [0.97, 1.03]), 'fifty volts is what any heater stands');
         self::assertSame([], $codes(180.0), 'against a limit that is known the circuit’s own remarks judge it');
     }
 
