@@ -95,7 +95,7 @@ const untouched = computed(() => changes.value.length === 0 && inlet.value === p
     <section v-for="s in answer?.substitutions ?? []" :key="s.headline" class="card swap">
       <h3 :class="s.verdict">{{ s.headline }}</h3>
       <ul v-if="s.reasons.length > 0"><li v-for="(r, k) in s.reasons" :key="k"><b :class="r.verdict">{{ mark(r.verdict) }}</b> {{ r.sentence }}</li></ul>
-      <p v-if="s.gains.length > 0" class="small soft">gain at 1 kHz: <span v-for="g in s.gains" :key="g.stage" class="m gain">{{ g.stage }} {{ decibels(g.beforeDecibels) }} → {{ decibels(g.afterDecibels) }}</span></p>
+      <p class="small soft">With all else as drawn. <template v-if="s.gains.length > 0">Gain at 1 kHz: </template><span v-for="g in s.gains" :key="g.stage" class="m gain">{{ g.stage }} {{ decibels(g.beforeDecibels) }} → {{ decibels(g.afterDecibels) }}</span></p>
     </section>
     <div v-if="answer !== null" class="board">
       <div class="card stairs"><rail-stairs :treads="treads" :lit="null" caption="drawn" /></div>
