@@ -14,10 +14,13 @@ const changes = ref<string[]>([])
 const typed = ref('')
 const answer = ref<Schemas['WhatIf'] | null>(null)
 const fault = ref('')
+// What is wrong with the line that is typed stays until it is changed, whatever the slider asks meanwhile.
+const refusal = ref('')
+watch(typed, () => { refusal.value = '' })
 let asked = 0
 
 /** Whether it was understood; its answer is shown unless a newer question was asked meanwhile. */
-async function compute(list: string[]): Promise<'shown' | 'overtaken' | 'refused'> {
+async function compute(list: string[]): Promise<'shown' | 'overtaken' | { refused: string }> {
   const own = ++asked
   try {
     const got = await ask(api.POST('/api/sheet-versions/{versionId}/what-if', { params: { path: { versionId: props.versionId } }, body: { inletVolts: inlet.value, changes: list } }))
@@ -26,8 +29,9 @@ async function compute(list: string[]): Promise<'shown' | 'overtaken' | 'refused
     fault.value = ''
     return 'shown'
   } catch (e) {
-    if (own === asked) fault.value = (e instanceof Error ? e.message : String(e)).replace(/^(changes|asFitted|tubesOut)\[\d+\](\.\w+)?: /, '')
-    return 'refused'
+    const refused = (e instanceof Error ? e.message : String(e)).replace(/^(changes|asFitted|tubesOut)\[\d+\](\.\w+)?: /, '')
+    if (own === asked) fault.value = refused
+    return { refused }
   }
 }
 const soon = useDebounceFn(() => compute(changes.value), 90)
@@ -39,7 +43,9 @@ async function add(): Promise<void> {
   if (line === '') return
   const next = [...changes.value.filter((c) => c.split(/\s+/)[0] !== line.split(/\s+/)[0]), line]
   const came = await compute(next)
-  if (came !== 'refused') {
+  if (typeof came === 'object') {
+    refusal.value = came.refused
+  } else {
     changes.value = next
     typed.value = ''
     const mains = /^mains\s+([\d.,]+)/i.exec(line)
@@ -90,7 +96,7 @@ const untouched = computed(() => changes.value.length === 0 && inlet.value === p
       <label class="mains" for="whatif-mains"><span>mains <b class="m">{{ inlet }} V</b></span><input id="whatif-mains" v-model.number="inlet" type="range" :min="Math.round(printedMains * 0.2)" :max="Math.round(printedMains * 1.15)" step="1"></label>
       <n-button :disabled="untouched" @click="asDrawn">As drawn</n-button>
     </div>
-    <p id="whatif-fault" role="alert" :class="['out', 'fault', { none: fault === '' }]">{{ fault }}</p>
+    <p id="whatif-fault" role="alert" :class="['out', 'fault', { none: fault === '' && refusal === '' }]">{{ refusal === '' ? fault : refusal }}</p>
     <ul v-if="changes.length > 0" class="chips"><li v-for="c in changes" :key="c"><button type="button" :aria-label="`Take back ${c}`" @click="remove(c)"><span class="m">{{ c }}</span> ×</button></li></ul>
     <section v-for="s in answer?.substitutions ?? []" :key="s.headline" class="card swap">
       <h3 :class="s.verdict">{{ s.headline }}</h3>
