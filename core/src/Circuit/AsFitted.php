@@ -16,6 +16,9 @@ use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Element\Winding;
 use Yew\Core\Circuit\Element\Wire;
+use Yew\Core\Circuit\Solve\DidNotConverge;
+use Yew\Core\Circuit\Solve\OperatingPoint;
+use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Tube\TubeCatalogue;
@@ -36,6 +39,17 @@ final readonly class AsFitted
     public static function drawn(Netlist $netlist, Factors $factors = new Factors()): self
     {
         return new self($netlist, $factors);
+    }
+
+    /**
+     * Its operating point.
+     *
+     * @throws DidNotConverge
+     * @throws BadCircuit     when a part is where it cannot work
+     */
+    public function solved(SolveConditions $conditions, TubeCatalogue $tubes): Solution
+    {
+        return OperatingPoint::of(Compiler::compile($this->netlist, $tubes, $conditions, $this->factors), $conditions);
     }
 
     /**

@@ -8,10 +8,8 @@ use Yew\Core\Circuit\Analysis\Currents;
 use Yew\Core\Circuit\Analysis\PlaceVolts;
 use Yew\Core\Circuit\Calibration\Calibration;
 use Yew\Core\Circuit\Calibration\UnitSpread;
-use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Element\Heaters;
 use Yew\Core\Circuit\Solve\DidNotConverge;
-use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Tube\TubeCatalogue;
 
@@ -35,7 +33,7 @@ final readonly class Forecast
      */
     public static function of(AsFitted $fitted, TubeCatalogue $tubes, SolveConditions $conditions, Calibration $calibration, array $asked): self
     {
-        $solution = OperatingPoint::of(Compiler::compile($fitted->netlist, $tubes, $conditions, $fitted->factors), $conditions);
+        $solution = $fitted->solved($conditions, $tubes);
         $places = [];
         foreach ($asked as $place) {
             if (!$solution->circuit->nodes->has($place)) {

@@ -98,6 +98,14 @@ final class Fields
         return (float) $value;
     }
 
+    /** @throws BadData when missing, no whole number, or outside the bounds */
+    public function whole(string $name, int $min, int $max): int
+    {
+        $number = $this->number($name, $min, $max);
+
+        return floor($number) === $number ? (int) $number : throw $this->fault($name, 'a whole number belongs here');
+    }
+
     public function optionalNumber(string $name, float $min = -1e15, float $max = 1e15): ?float
     {
         return $this->has($name) ? $this->number($name, $min, $max) : $this->absent($name);

@@ -7,9 +7,7 @@ namespace Yew\Core\Compute;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\BadCircuit;
-use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Factors;
-use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Codec\BadData;
@@ -44,7 +42,7 @@ final readonly class CircuitInput
     public function solved(): Solution
     {
         try {
-            return OperatingPoint::of(Compiler::compile($this->fitted->netlist, $this->tubes, $this->solveConditions, $this->fitted->factors), $this->solveConditions);
+            return $this->fitted->solved($this->solveConditions, $this->tubes);
         } catch (BadCircuit $e) {
             throw BadData::at('conditions', $e->getMessage());
         }

@@ -14,7 +14,7 @@ use Yew\Core\Estimate\PricedLine;
 use Yew\Core\Estimate\TaxedSum;
 use Yew\Core\Version;
 
-/** The price of work by what must be opened for it (REC-2). */
+/** The price of work by what must be opened for it (REC-2). Money in fractions of its smallest unit is a slip, and refused. */
 final class EstimateForm implements ComputeForm
 {
     private const MOST_LINES = 500;
@@ -36,10 +36,10 @@ final class EstimateForm implements ComputeForm
     public function run(array $in): array
     {
         $fields = Fields::of($in);
-        $rate = self::whole($fields, 'hourlyRateMinor', self::MOST_HOURLY);
+        $rate = $fields->whole('hourlyRateMinor', 0, self::MOST_HOURLY);
         $openings = [];
         foreach ($fields->objects('openings', self::MOST_OPENINGS) as $item) {
-            $opening = new Opening($item->string('id', 40), self::whole($item, 'minutes', self::MOST_MINUTES));
+            $opening = new Opening($item->string('id', 40), $item->whole('minutes', 0, self::MOST_MINUTES));
             $item->done();
             if (isset($openings[$opening->id])) {
                 throw $item->fault('id', \sprintf('“%s” is there twice', $opening->id));
@@ -47,7 +47,7 @@ final class EstimateForm implements ComputeForm
             $openings[$opening->id] = $opening;
         }
         $lines = self::lines($fields, $openings);
-        $agreed = null === $fields->optionalNumber('agreedMinor') ? null : self::whole($fields, 'agreedMinor', MinorUnits::MOST);
+        $agreed = null === $fields->optionalNumber('agreedMinor') ? null : $fields->whole('agreedMinor', 0, MinorUnits::MOST);
         $fields->done();
         $estimate = Estimate::of($lines, $openings, $rate);
 
@@ -79,7 +79,7 @@ final class EstimateForm implements ComputeForm
                     throw $item->fault("openings[$i]", \sprintf('no opening is called “%s”', $id));
                 }
             }
-            $line = new EstimateLine($item->string('id', 40), self::whole($item, 'minutes', self::MOST_MINUTES), self::whole($item, 'partsMinor', MinorUnits::MOST), $needs, self::whole($item, 'taxBasisPoints', self::MOST_BASIS_POINTS), $item->boolean('wanted'));
+            $line = new EstimateLine($item->string('id', 40), $item->whole('minutes', 0, self::MOST_MINUTES), $item->whole('partsMinor', 0, MinorUnits::MOST), $needs, $item->whole('taxBasisPoints', 0, self::MOST_BASIS_POINTS), $item->boolean('wanted'));
             $item->done();
             if (isset($seen['#'.$line->id])) {
                 throw $item->fault('id', \sprintf('“%s” is there twice', $line->id));
@@ -89,13 +89,5 @@ final class EstimateForm implements ComputeForm
         }
 
         return $lines;
-    }
-
-    /** @throws BadData where it is no whole number from zero on: money in fractions of its smallest unit is a slip */
-    private static function whole(Fields $fields, string $name, int $most): int
-    {
-        $number = $fields->number($name, 0, $most);
-
-        return floor($number) === $number ? (int) $number : throw $fields->fault($name, 'a whole number belongs here');
     }
 }

@@ -44,7 +44,7 @@ final readonly class MatchTubes implements ComputeForm
     public function run(array $in): array
     {
         $fields = Fields::of($in);
-        [$size, $count] = [self::whole($fields, 'size', 2, Matching::MOST_IN_A_SET), self::whole($fields, 'sets', 1, Matching::MOST_TUBES)];
+        [$size, $count] = [$fields->whole('size', 2, Matching::MOST_IN_A_SET), $fields->whole('sets', 1, Matching::MOST_TUBES)];
         $limitPercent = $fields->number('matchedPercent', 0.0, 50.0);
         $meterPercent = $fields->optionalNumber('meterPercent', 0.0, 50.0) ?? 0.0;
         $comparable = $this->comparable($fields);
@@ -76,14 +76,6 @@ final readonly class MatchTubes implements ComputeForm
             'leftOverPairs' => array_map($told, $choice->leftOverPairs),
             ...$answer,
         ];
-    }
-
-    /** @throws BadData */
-    private static function whole(Fields $fields, string $name, int $least, int $most): int
-    {
-        $number = $fields->number($name, $least, $most);
-
-        return floor($number) === $number ? (int) $number : throw $fields->fault($name, 'a whole number belongs here');
     }
 
     /**

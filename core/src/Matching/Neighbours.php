@@ -26,22 +26,14 @@ final class Neighbours
         }
         $limits = array_values(array_unique($ratios));
         sort($limits);
-        [$low, $high] = [0, \count($limits) - 1];
-        while ($low < $high) {
-            $middle = intdiv($low + $high, 2);
-            if (\count(self::within($ratios, $size, $limits[$middle])) >= $count) {
-                $high = $middle;
-            } else {
-                $low = $middle + 1;
-            }
-        }
-        $starts = self::within($ratios, $size, $limits[$low]);
+        $least = LeastLimit::among($limits, static fn (float $limit): bool => \count(self::within($ratios, $size, $limit)) >= $count);
+        $starts = self::within($ratios, $size, $least);
         // More than were asked for: the best of them.
         usort($starts, static fn (int $a, int $b): int => $ratios[$a] <=> $ratios[$b]);
         $starts = \array_slice($starts, 0, $count);
         sort($starts);
 
-        return [array_map(static fn (int $start): array => range($start, $start + $size - 1), $starts), $limits[$low]];
+        return [array_map(static fn (int $start): array => range($start, $start + $size - 1), $starts), $least];
     }
 
     /**

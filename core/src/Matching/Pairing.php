@@ -29,17 +29,9 @@ final class Pairing
         }
         usort($edges, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
         $limits = array_values(array_unique(array_column($edges, 0)));
-        [$low, $high] = [0, \count($limits) - 1];
-        while ($low < $high) {
-            $middle = intdiv($low + $high, 2);
-            if (\count(self::within($edges, $limits[$middle], \count($first), $count)) >= $count) {
-                $high = $middle;
-            } else {
-                $low = $middle + 1;
-            }
-        }
+        $least = LeastLimit::among($limits, static fn (float $limit): bool => \count(self::within($edges, $limit, \count($first), $count)) >= $count);
 
-        return self::within($edges, $limits[$low], \count($first), $count);
+        return self::within($edges, $least, \count($first), $count);
     }
 
     /**

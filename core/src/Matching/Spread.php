@@ -10,7 +10,7 @@ final class Spread
     /** @param non-empty-list<float> $values above zero */
     public static function percent(array $values): float
     {
-        return 100 * (max($values) - min($values)) * \count($values) / array_sum($values);
+        return self::of(array_keys($values), $values);
     }
 
     /**

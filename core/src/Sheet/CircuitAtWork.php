@@ -10,11 +10,9 @@ use Yew\Core\Circuit\Analysis\Stresses;
 use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\BadCircuit;
 use Yew\Core\Circuit\Block\ExpandedBlock;
-use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Solve\DidNotConverge;
-use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Tube\TubeCatalogue;
@@ -44,7 +42,7 @@ final readonly class CircuitAtWork
     public static function of(Sheet $sheet, DrawnCircuit $drawn, AsFitted $fitted, TubeCatalogue $tubes, float $mainsRatio = 1.0): self
     {
         $conditions = new SolveConditions($mainsRatio * $sheet->printedMains[0]);
-        $working = OperatingPoint::of(Compiler::compile($fitted->netlist, $tubes, $conditions, $fitted->factors), $conditions);
+        $working = $fitted->solved($conditions, $tubes);
 
         return new self($sheet, $drawn, $fitted, $tubes, $working, NoTubes::of($working, $tubes, NoTubes::HIGH_MAINS_TIMES), ColdResistance::of($fitted->netlist, $tubes, $fitted->factors), Stresses::of($working, $tubes));
     }

@@ -9,13 +9,11 @@ use Yew\Core\Circuit\Analysis\Stresses;
 use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\BadCircuit;
 use Yew\Core\Circuit\Calibration\Calibration;
-use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Lines\ChangeReader;
 use Yew\Core\Circuit\Remark;
 use Yew\Core\Circuit\Remarks;
 use Yew\Core\Circuit\Solve\DidNotConverge;
-use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Supply\Limiters;
@@ -62,8 +60,8 @@ final readonly class WhatIf
         $meter = $asked->optionalPositive('meterOhms');
         $asked->done();
         try {
-            $before = $this->solved(AsFitted::drawn($this->circuit->netlist, $this->calibration->factors), new SolveConditions($printed));
-            $after = $this->solved($fitted, $conditions);
+            $before = AsFitted::drawn($this->circuit->netlist, $this->calibration->factors)->solved(new SolveConditions($printed), $this->tubes);
+            $after = $fitted->solved($conditions, $this->tubes);
         } catch (BadCircuit $e) {
             throw BadData::at('asFitted', $e->getMessage());
         }
@@ -90,11 +88,6 @@ final readonly class WhatIf
         $lamp = null === $watts ? Limiters::none() : Limiters::lamp($watts, $ratedVolts ?? $printedVolts);
 
         return null === $amperes ? $lamp : $lamp->and(Limiters::electronic($amperes));
-    }
-
-    private function solved(AsFitted $fitted, SolveConditions $conditions): Solution
-    {
-        return OperatingPoint::of(Compiler::compile($fitted->netlist, $this->tubes, $conditions, $fitted->factors), $conditions);
     }
 
     /** @return list<array<string, mixed>> rails first, then the sheet's other points */

@@ -7,10 +7,8 @@ namespace Yew\Core\Substitution;
 use Yew\Core\Circuit\Analysis\PlaceVolts;
 use Yew\Core\Circuit\Analysis\Stresses;
 use Yew\Core\Circuit\AsFitted;
-use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Remark;
 use Yew\Core\Circuit\Remarks;
-use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Tube\TubeCatalogue;
@@ -39,7 +37,7 @@ final readonly class Effects
      */
     public static function between(AsFitted $fitted, AsFitted $other, SolveConditions $conditions, TubeCatalogue $tubes, array $positions, array $rails): self
     {
-        [$before, $after] = [self::solved($fitted, $conditions, $tubes), self::solved($other, $conditions, $tubes)];
+        [$before, $after] = [$fitted->solved($conditions, $tubes), $other->solved($conditions, $tubes)];
         [$was, $is] = [self::stages($before, $tubes, $positions), self::stages($after, $tubes, $positions)];
         $said = array_map(self::key(...), Remarks::of($before, $tubes));
 
@@ -48,15 +46,10 @@ final readonly class Effects
             array_map(static fn (string $place): Change => new Change($place, PlaceVolts::at($before, $place)->volts, PlaceVolts::at($after, $place)->volts), $rails),
             Change::between($was[0], $is[0]),
             Change::between($was[1], $is[1]),
-            Change::between(StageGain::decibels($fitted, $conditions, $tubes, $positions), StageGain::decibels($other, $conditions, $tubes, $positions)),
+            Change::between(StageGain::decibels($fitted, $before, $tubes, $positions), StageGain::decibels($other, $after, $tubes, $positions)),
             Change::between(self::peaks($before), self::peaks($after)),
             array_values(array_filter(Remarks::of($after, $tubes), static fn (Remark $r): bool => !\in_array(self::key($r), $said, true))),
         );
-    }
-
-    private static function solved(AsFitted $fitted, SolveConditions $conditions, TubeCatalogue $tubes): Solution
-    {
-        return OperatingPoint::of(Compiler::compile($fitted->netlist, $tubes, $conditions, $fitted->factors), $conditions);
     }
 
     /**

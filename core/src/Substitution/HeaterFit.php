@@ -38,7 +38,7 @@ final class HeaterFit
         }
         foreach ($more as $id => ['winding' => $winding, 'amperes' => $amperes]) {
             if ($amperes > self::SAME_AMPERES - 1e-9) {
-                $sum = null === $winding ? null : self::sum($winding, $netlist, $tubes);
+                $sum = $winding?->ratedAmperes($netlist, $tubes);
                 $reasons[] = null === $sum ? new Reason('heater-takes-more', Verdict::CannotSay, ['tube' => $id, 'moreAmperes' => $amperes]) : new Reason('winding-gives-more', Verdict::CannotSay, ['moreAmperes' => $amperes, 'beforeAmperes' => $sum, 'afterAmperes' => $sum + $amperes]);
             }
         }
@@ -56,10 +56,5 @@ final class HeaterFit
         }
 
         return null;
-    }
-
-    private static function sum(Heaters $heaters, Netlist $netlist, TubeCatalogue $tubes): float
-    {
-        return $heaters->amperes ?? array_sum(array_map(static fn (string $p): float => $tubes->find($netlist->tube($p)->type ?? '')->heaterAmperes ?? 0.0, $heaters->positions));
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Substitution;
 
+use Yew\Core\Circuit\Compile\NodeMap;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Test\Reason;
@@ -23,6 +24,7 @@ final class SocketFit
         if ($fitted->base !== $other->base) {
             return [new Reason('other-base', Verdict::Out, ['tube' => $position, 'base' => $fitted->base, 'otherBase' => $other->base])];
         }
+        $wired = NodeMap::of($netlist);
         $reasons = [];
         $pins = array_unique([...array_keys($fitted->pins), ...array_keys($other->pins)]);
         sort($pins);
@@ -36,7 +38,7 @@ final class SocketFit
                 self::FREE === $is => new Reason('pin-without-electrode', Verdict::Out, $figures),
                 self::FREE !== $was => new Reason('pin-of-another-electrode', Verdict::Danger, $figures),
                 // A free pin is a good tie point: what hangs there would then hang on the electrode.
-                self::isWired($netlist, $position.'.'.$pin) => new Reason('tie-point-on-electrode', Verdict::Danger, $figures),
+                $wired->has($position.'.'.$pin) => new Reason('tie-point-on-electrode', Verdict::Danger, $figures),
                 default => new Reason('free-pin-on-electrode', Verdict::CannotSay, $figures),
             };
         }
@@ -50,16 +52,5 @@ final class SocketFit
         $electrode = $type->pins[$pin] ?? self::FREE;
 
         return 'heater and cathode' === $electrode ? 'heater' : $electrode;
-    }
-
-    private static function isWired(Netlist $netlist, string $place): bool
-    {
-        foreach ($netlist->elements as $element) {
-            if (\in_array($place, $element->places(), true)) {
-                return true;
-            }
-        }
-
-        return false;
     }
 }

@@ -6,14 +6,12 @@ namespace Yew\Core\Substitution;
 
 use Yew\Core\Circuit\Analysis\SmallSignal;
 use Yew\Core\Circuit\AsFitted;
-use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Compile\TubeStage;
 use Yew\Core\Circuit\Element\Capacitor;
 use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Element\VoltageSource;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Solve\OperatingPoint;
-use Yew\Core\Circuit\SolveConditions;
+use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Tube\Model\RegulatorModel;
 use Yew\Core\Tube\TubeCatalogue;
 
@@ -32,14 +30,14 @@ final class StageGain
     /**
      * From each grid to its plate, or to its cathode where the plate stands still.
      *
+     * @param Solution     $solution  of the circuit as fitted
      * @param list<string> $positions
      *
      * @return array<string, float> gain in dB by stage, such as V1/2
      */
-    public static function decibels(AsFitted $fitted, SolveConditions $conditions, TubeCatalogue $tubes, array $positions): array
+    public static function decibels(AsFitted $fitted, Solution $solution, TubeCatalogue $tubes, array $positions): array
     {
         $gains = [];
-        $solution = OperatingPoint::of(Compiler::compile($fitted->netlist, $tubes, $conditions, $fitted->factors), $conditions);
         foreach ($solution->circuit->tubes as $stage) {
             $grid = $solution->circuit->nodes->names[$stage->grid] ?? null;
             if (!\in_array($stage->position, $positions, true) || $stage->model instanceof RegulatorModel || $stage->grid === $stage->cathode || null === $grid || isset($solution->unsolved[$stage->grid])) {
@@ -50,7 +48,7 @@ final class StageGain
             foreach ($solution->circuit->tubes as $number => $still) {
                 $netlist = $still->grid === $stage->grid || $still->grid === $still->cathode ? $netlist : self::held($netlist, $still, self::HELD.$number, $solution->volts[$still->grid]);
             }
-            $driven = OperatingPoint::of(Compiler::compile($netlist, $tubes, $conditions, $fitted->factors), $conditions);
+            $driven = AsFitted::drawn($netlist, $fitted->factors)->solved($solution->conditions, $tubes);
             $gain = self::gain(new SmallSignal($driven), $stage, $solution->circuit->nodes->names, $grid);
             if (null !== $gain) {
                 $gains[$stage->id()] = 20 * log10($gain);

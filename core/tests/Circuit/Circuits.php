@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Yew\Core\Tests\Circuit;
 
+use PHPUnit\Framework\Assert;
 use Yew\Core\Circuit\CircuitCodec;
 use Yew\Core\Circuit\DrawnCircuit;
+use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Tests\Tube\ShippedTubes;
 
@@ -36,6 +38,15 @@ final class Circuits
     public static function named(string $name): array
     {
         return self::all()[$name] ?? throw new \LogicException('no circuit '.$name);
+    }
+
+    /** @param list<string> $lines as a circuit is typed */
+    public static function typed(array $lines): DrawnCircuit
+    {
+        $read = LineReader::read(implode("\n", $lines), ShippedTubes::catalogue());
+        Assert::assertSame([], $read->faults);
+
+        return (new CircuitCodec(ShippedTubes::catalogue()))->decode(Fields::of(['blocks' => $read->blocks], 'circuit'), $read->tubes);
     }
 
     /** @return array{DrawnCircuit, float} */

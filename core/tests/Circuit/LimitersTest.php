@@ -7,16 +7,13 @@ namespace Yew\Core\Tests\Circuit;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Circuit\BadCircuit;
-use Yew\Core\Circuit\CircuitCodec;
 use Yew\Core\Circuit\Compile\Compiler;
-use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Supply\Lamp;
 use Yew\Core\Circuit\Supply\Limiters;
-use Yew\Core\Codec\Fields;
 use Yew\Core\Tests\Tube\ShippedTubes;
 
 /** What stands in the mains lead: every circuit through lamps and behind an electronic limit. */
@@ -64,9 +61,7 @@ final class LimitersTest extends TestCase
     public function testTwoTransformersBehindOneLimiterAreRefused(): void
     {
         $lines = ['mains 230 r 10 ht 250/60', 'supply ht bridge A 47u bleed 220k', 'mains 230 r 20 aux 30/5', 'bias aux N1 N2 47u/100 15k 56k then 47u/100'];
-        $read = LineReader::read(implode("\n", $lines), ShippedTubes::catalogue());
-        self::assertSame([], $read->faults);
-        $netlist = (new CircuitCodec(ShippedTubes::catalogue()))->decode(Fields::of(['blocks' => $read->blocks], 'circuit'), $read->tubes)->netlist;
+        $netlist = Circuits::typed($lines)->netlist;
         self::assertCount(2, self::solve($netlist, new SolveConditions(230.0))->supplies, 'without a limiter they are two');
         $this->expectException(BadCircuit::class);
         $this->expectExceptionMessageMatches('/two transformers/');

@@ -6,16 +6,13 @@ namespace Yew\Core\Tests\Circuit;
 
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Circuit\Analysis\Stresses;
-use Yew\Core\Circuit\CircuitCodec;
 use Yew\Core\Circuit\Compile\Compiler;
-use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Circuit\Remark;
 use Yew\Core\Circuit\Remarks;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Codec\BadData;
-use Yew\Core\Codec\Fields;
 use Yew\Core\Tests\Tube\ShippedTubes;
 
 /** What a solved circuit says against its tubes' ratings, on both sides of each limit (TUBE-7, BIAS-2). */
@@ -86,9 +83,7 @@ final class RemarksTest extends TestCase
     /** @param list<string> $lines */
     private static function solved(array $lines): Solution
     {
-        $read = LineReader::read(implode("\n", $lines), ShippedTubes::catalogue());
-        self::assertSame([], $read->faults);
-        $drawn = (new CircuitCodec(ShippedTubes::catalogue()))->decode(Fields::of(['blocks' => $read->blocks], 'circuit'), $read->tubes);
+        $drawn = Circuits::typed($lines);
         $conditions = new SolveConditions(230.0);
 
         return OperatingPoint::of(Compiler::compile($drawn->netlist, ShippedTubes::catalogue(), $conditions), $conditions);

@@ -9,14 +9,10 @@ use PHPUnit\Framework\TestCase;
 use Yew\Core\Circuit\Analysis\PlaceVolts;
 use Yew\Core\Circuit\Analysis\SmallSignal;
 use Yew\Core\Circuit\AsFitted;
-use Yew\Core\Circuit\CircuitCodec;
-use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Element\Capacitor;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\VoltageSource;
-use Yew\Core\Circuit\Lines\LineReader;
 use Yew\Core\Circuit\Netlist;
-use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Codec\Fields;
@@ -28,6 +24,7 @@ use Yew\Core\Substitution\LimitFit;
 use Yew\Core\Substitution\SocketFit;
 use Yew\Core\Substitution\Substitution;
 use Yew\Core\Test\Reason;
+use Yew\Core\Tests\Circuit\Circuits;
 use Yew\Core\Tests\Tube\ShippedTubes;
 use Yew\Core\Tube\TubeLimits;
 use Yew\Core\Tube\TubeType;
@@ -291,12 +288,7 @@ final class SubstitutionTest extends TestCase
     /** @param list<string> $lines */
     private static function netlist(array $lines): Netlist
     {
-        $read = LineReader::read(implode("\n", $lines), ShippedTubes::catalogue());
-        if ([] !== $read->faults) {
-            throw new \LogicException((string) json_encode($read->faults));
-        }
-
-        return (new CircuitCodec(ShippedTubes::catalogue()))->decode(Fields::of(['blocks' => $read->blocks], 'circuit'), $read->tubes)->netlist;
+        return Circuits::typed($lines)->netlist;
     }
 
     private static function with(Netlist $netlist, string $position, string $type): Netlist
@@ -306,9 +298,7 @@ final class SubstitutionTest extends TestCase
 
     private static function solved(Netlist $netlist, float $mains): Solution
     {
-        $conditions = new SolveConditions($mains);
-
-        return OperatingPoint::of(Compiler::compile($netlist, ShippedTubes::catalogue(), $conditions), $conditions);
+        return AsFitted::drawn($netlist)->solved(new SolveConditions($mains), ShippedTubes::catalogue());
     }
 
     private static function type(string $name): TubeType

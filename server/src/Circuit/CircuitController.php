@@ -9,6 +9,7 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Uid\Uuid;
+use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Lines\LineWriter;
@@ -73,8 +74,7 @@ final readonly class CircuitController
         [$version, $sheet, $circuit] = $this->drawn($versionId);
         try {
             $calibration = $this->calibrations->of($version, $this->modelOf($sheet));
-            $conditions = new SolveConditions($sheet->printedMains[0]);
-            $solution = OperatingPoint::of(Compiler::compile($circuit->netlist, $this->tubes, $conditions, $calibration->factors), $conditions);
+            $solution = AsFitted::drawn($circuit->netlist, $calibration->factors)->solved(new SolveConditions($sheet->printedMains[0]), $this->tubes);
         } catch (DidNotConverge $e) {
             throw self::unsolved($e);
         }

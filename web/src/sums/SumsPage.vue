@@ -8,7 +8,7 @@ import TopBar from '../frame/TopBar.vue'
 import { parseQuantity } from '../quantity/parse'
 import ResistorBands from './ResistorBands.vue'
 import TrayPlot from './TrayPlot.vue'
-import { readTray } from './tray'
+import { trayTubes } from './tray'
 import { sums, type Input, type Out, type Row, type Values } from './sums'
 
 const session = useSession()
@@ -83,9 +83,8 @@ const rows = computed<Row[]>(() => (out.value === null || sum.value === undefine
 const bands = computed(() => (sum.value?.id === 'colours' && Array.isArray(out.value?.['bands']) ? out.value['bands'] as string[] : null))
 /** What the plot of a matching needs: the tubes as they were typed for this answer. */
 const matching = computed(() => {
-  const tray = readTray(String(asked.value['tubes'] ?? ''))
-  if (sum.value?.id !== 'matching' || out.value?.['result'] !== 'chosen' || !tray.ok) return null
-  return { tubes: tray.tubes, sets: out.value['sets'] as { tubes: string[]; claim: string }[], leftOver: out.value['leftOver'] as string[] }
+  if (sum.value?.id !== 'matching' || out.value?.['result'] !== 'chosen') return null
+  return { tubes: trayTubes(String(asked.value['tubes'])), sets: out.value['sets'] as { tubes: string[]; claim: string }[], leftOver: out.value['leftOver'] as string[] }
 })
 
 async function copy(): Promise<void> {

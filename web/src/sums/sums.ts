@@ -1,7 +1,7 @@
 import { told } from '../quantity/told'
 import { percent, showFigure } from '../quantity/figure'
 import type { Unit } from '../quantity/parse'
-import { readTray } from './tray'
+import { readTray, trayTubes } from './tray'
 
 export interface Input {
   name: string
@@ -84,7 +84,7 @@ export const sums: readonly Sum[] = [
       { name: 'volts', label: 'Volts of the winding, of each, or of every tap', example: '110 120 220 240' }, { name: 'mains', label: 'Mains here', unit: 'V', example: '230' },
       { name: 'made', label: 'Made for', unit: 'Hz', example: '60' }, { name: 'hertz', label: 'Here', unit: 'Hz', example: '50' }, { name: 'fuse', label: 'Fuse marked', example: 'T4A', optional: true }, { name: 'at', label: 'for a mains of', unit: 'V', example: '117', optional: true },
     ],
-    ask: (v) => given({ primary: v['primary'], windingVolts: String(v['volts']).split(/[\s/;]+/).filter((s) => s !== '').map((s) => Number(s.replace(',', '.'))), mainsVolts: v['mains'], madeForHertz: v['made'], mainsHertz: v['hertz'], fuse: v['fuse'], fuseMainsVolts: v['at'] }),
+    ask: (v) => given({ primary: v['primary'], windingVolts: String(v['volts']).split(/[\s/;]+/).filter((s) => s !== '').map((s) => number(s)), mainsVolts: v['mains'], madeForHertz: v['made'], mainsHertz: v['hertz'], fuse: v['fuse'], fuseMainsVolts: v['at'] }),
     show: (out, _, says) => [
       { label: 'Possible', text: out['possible'] === true ? `yes, ${words(out['wiring'])}` : 'no' },
       { label: 'Flux against its rating', text: percent(100 * (n(out, 'fluxRatio') - 1)) }, { label: 'Highest mains it stands', text: showFigure(n(out, 'highestVolts'), 'V') },
@@ -143,7 +143,7 @@ export const sums: readonly Sum[] = [
   {
     id: 'colours', title: 'Colour code', form: 'colour-code', hint: 'Colours from the first band, or ohms and tolerance.',
     inputs: [{ name: 'text', label: 'Colours', example: 'yellow violet red gold', optional: true }, { name: 'ohms', label: 'or ohms', unit: 'Ω', example: '4k7', optional: true }, { name: 'tolerance', label: 'and tolerance, %', example: '5', optional: true }],
-    ask: (v) => (v['text'] !== undefined && v['text'] !== '' ? { text: v['text'] } : given({ resistanceOhms: v['ohms'], tolerancePercent: v['tolerance'] === undefined || v['tolerance'] === '' ? 5 : Number(String(v['tolerance']).replace(',', '.')) })),
+    ask: (v) => (v['text'] !== undefined && v['text'] !== '' ? { text: v['text'] } : given({ resistanceOhms: v['ohms'], tolerancePercent: v['tolerance'] === undefined || v['tolerance'] === '' ? 5 : number(v['tolerance']) })),
     show: (out) => [{ label: 'Value', text: `${showFigure(n(out, 'resistanceOhms'), 'Ω')} ± ${String(n(out, 'tolerancePercent'))} %` }, { label: 'Bands', text: (out['bands'] as string[]).join(' · ') }],
   },
   {
@@ -186,7 +186,7 @@ export const sums: readonly Sum[] = [
   {
     id: 'bypass', title: 'Cathode bypass', form: 'cathode-bypass', hint: 'What its capacitor does to a triode stage below.',
     inputs: [{ name: 'mu', label: 'µ', example: '100' }, { name: 'rp', label: '{plate} resistance', unit: 'Ω', example: '62k5' }, { name: 'load', label: '{plate} load', unit: 'Ω', example: '100k' }, { name: 'rk', label: '{cathode} resistor', unit: 'Ω', example: '1k5' }, { name: 'farads', label: 'Bypass', unit: 'F', example: '25u' }],
-    ask: (v) => ({ mu: Number(String(v['mu']).replace(',', '.')), plateResistanceOhms: v['rp'], loadOhms: v['load'], cathodeOhms: v['rk'], farads: v['farads'] }),
+    ask: (v) => ({ mu: number(v['mu']), plateResistanceOhms: v['rp'], loadOhms: v['load'], cathodeOhms: v['rk'], farads: v['farads'] }),
     show: (out) => [
       { label: 'Step', text: `${n(out, 'stepDecibels').toFixed(1)} dB` }, { label: 'from', text: showFigure(n(out, 'zeroHertz'), 'Hz') }, { label: 'to', text: showFigure(n(out, 'poleHertz'), 'Hz') },
       { label: '−3 dB', text: out['minus3Hertz'] === null ? 'never: the step is smaller' : showFigure(n(out, 'minus3Hertz'), 'Hz') },
@@ -199,11 +199,11 @@ export const sums: readonly Sum[] = [
       { name: 'size', label: 'Sets of', example: '2', choices: [{ value: '2', label: 'two' }, { value: '4', label: 'four' }, { value: '6', label: 'six' }] }, { name: 'sets', label: 'How many sets', example: '2', check: (text) => (/^\d+$/.test(text.trim()) && Number(text) >= 1 ? '' : 'How many sets: a whole number belongs here.') },
       { name: 'limit', label: 'Matched within, %', example: '5', check: share }, { name: 'meter', label: 'Meter cannot tell, %', example: '1', optional: true, check: share },
     ],
-    ask: (v) => { const tray = readTray(String(v['tubes'])); return given({ size: Number(v['size']), sets: Number(v['sets']), matchedPercent: number(v['limit']), meterPercent: v['meter'] === undefined ? undefined : number(v['meter']), oneSetting: true, tubes: tray.ok ? tray.tubes : [] }) },
+    ask: (v) => given({ size: Number(v['size']), sets: Number(v['sets']), matchedPercent: number(v['limit']), meterPercent: v['meter'] === undefined ? undefined : number(v['meter']), oneSetting: true, tubes: trayTubes(String(v['tubes'])) }),
     show: (out, v) => {
       if (out['result'] === 'too-few') return [{ label: 'Too few', text: `${String(n(out, 'comparable'))} there, ${String(n(out, 'wanted'))} wanted` }]
-      const tray = readTray(String(v['tubes']))
-      const currents = (ids: string[]): string => ids.map((id) => ((tray.ok ? tray.tubes : []).find((t) => t.id === id)?.plateAmperes ?? Number.NaN) * 1000).map((a) => Number(a.toPrecision(4))).join(', ')
+      const tubes = trayTubes(String(v['tubes']))
+      const currents = (ids: string[]): string => ids.map((id) => (tubes.find((t) => t.id === id)?.plateAmperes ?? Number.NaN) * 1000).map((a) => Number(a.toPrecision(4))).join(', ')
       const spread = (s: Out): string => `${n(s, 'plateSpreadPercent').toFixed(1)} %${s['siemensSpreadPercent'] === null ? '' : `, mS ${n(s, 'siemensSpreadPercent').toFixed(1)} %`}`
       const [worst, closest] = [n(out['worst'] as Out, 'plateSpreadPercent'), n(out['bound'] as Out, 'plateSpreadPercent')]
       const among = worst - closest < 0.05 ? 'no choice is closer' : v['meter'] !== undefined && worst - closest < number(v['meter']) + 0.05 ? `${closest.toFixed(1)} % can be had: the meter cannot tell, so mS decides` : `no choice is closer than ${closest.toFixed(1)} %`

@@ -3,6 +3,12 @@ import { parseQuantity } from '../quantity/parse'
 export interface TrayTube { id: string; plateAmperes: number; siemens?: number }
 export type Tray = { ok: true; tubes: TrayTube[] } | { ok: false; sentence: string }
 
+/** The tubes of a tray; none where it cannot be read. */
+export function trayTubes(text: string): TrayTube[] {
+  const tray = readTray(text)
+  return tray.ok ? tray.tubes : []
+}
+
 /** Milliamperes unless a prefix or unit is typed. */
 function amperes(text: string): number | null {
   const read = parseQuantity(text, 'A')

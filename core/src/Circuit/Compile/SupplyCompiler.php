@@ -53,7 +53,7 @@ final readonly class SupplyCompiler
             foreach ($this->netlist->all(Heaters::class) as $load) {
                 $winding = $transformer->windings[$load->winding] ?? null;
                 if (null !== $winding) {
-                    $heaters[] = new HeaterLoad($load->id, $winding->id, $this->turns($winding, $transformer, $load->id), $this->ohms($winding, $load->id), $load->volts, $this->heaterAmperes($load));
+                    $heaters[] = new HeaterLoad($load->id, $winding->id, $this->turns($winding, $transformer, $load->id), $this->ohms($winding, $load->id), $load->volts, $load->ratedAmperes($this->netlist, $this->tubes, $this->conditions->tubesOut));
                 }
             }
             $supplies[] = [$transformer, $ports, $heaters];
@@ -136,19 +136,6 @@ final readonly class SupplyCompiler
         }
 
         return [true, new RectifierModel($model->perveance * $this->factors->tube($tube->position))];
-    }
-
-    private function heaterAmperes(Heaters $load): float
-    {
-        $amperes = $load->amperes ?? 0.0;
-        foreach (null === $load->amperes ? $load->positions : [] as $position) {
-            $tube = $this->netlist->tube($position);
-            if (null !== $tube && !\in_array($position, $this->conditions->tubesOut, true)) {
-                $amperes += $this->tubes->find($tube->type)->heaterAmperes ?? 0.0;
-            }
-        }
-
-        return $amperes;
     }
 
     private function turns(SupplyWinding $winding, MainsTransformer $transformer, string $user): float

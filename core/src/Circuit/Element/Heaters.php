@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Circuit\Element;
 
 use Yew\Core\Circuit\Netlist;
+use Yew\Core\Tube\TubeCatalogue;
 
 /** Tubes whose heaters hang on one winding, in parallel. */
 final readonly class Heaters implements Element
@@ -18,6 +19,21 @@ final readonly class Heaters implements Element
      */
     public function __construct(public string $id, public string $winding, public array $positions, public float $volts, public ?string $reference = Netlist::CHASSIS, public ?float $amperes = null)
     {
+    }
+
+    /**
+     * What they take at their rated volts, amperes.
+     *
+     * @param list<string> $out positions whose socket is empty
+     */
+    public function ratedAmperes(Netlist $netlist, TubeCatalogue $tubes, array $out = []): float
+    {
+        $amperes = $this->amperes ?? 0.0;
+        foreach (null === $this->amperes ? array_diff($this->positions, $out) : [] as $position) {
+            $amperes += $tubes->find($netlist->tube($position)->type ?? '')->heaterAmperes ?? 0.0;
+        }
+
+        return $amperes;
     }
 
     public function id(): string
