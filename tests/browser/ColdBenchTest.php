@@ -10,7 +10,7 @@ use PHPUnit\Framework\Attributes\CoversNothing;
 use PHPUnit\Framework\TestCase;
 use Symfony\Component\Process\Process;
 
-/** One amplifier through the four cold stations by the keyboard alone, to the report; photos, schematic and quick sums. */
+/** One amplifier through the cold stations by the keyboard alone, to the report; photos, schematic and quick sums. */
 #[CoversNothing]
 final class ColdBenchTest extends TestCase
 {
@@ -34,7 +34,7 @@ final class ColdBenchTest extends TestCase
         self::$stack->stop();
     }
 
-    public function testFourStationsByKeyboardFindWhatIsWrong(): void
+    public function testTheColdStationsByKeyboardFindWhatIsWrong(): void
     {
         $b = self::browser();
         self::$job = $this->booked($b, 'Lantern 30');
@@ -43,6 +43,7 @@ final class ColdBenchTest extends TestCase
         $this->ironDriven($b);
         $this->capacitors($b);
         $this->resistors($b);
+        $this->tubes($b);
         $this->report($b);
         self::assertSame([], $b->consoleErrors());
     }
@@ -127,7 +128,7 @@ final class ColdBenchTest extends TestCase
         $b = self::browser();
         foreach (['day', 'lamp'] as $theme) {
             $b->driver->executeScript('localStorage.setItem("theme", arguments[0])', [$theme]);
-            foreach (['look', 'iron', 'capacitors', 'resistors'] as $station) {
+            foreach (['look', 'iron', 'capacitors', 'resistors', 'tubes'] as $station) {
                 $this->station($b, $station);
                 usleep(200_000);
                 self::assertSame([], $b->axe(), $station.', '.$theme);
@@ -264,6 +265,48 @@ final class ColdBenchTest extends TestCase
         $b->see('board brown around it');
     }
 
+    private function tubes(Browser $b): void
+    {
+        $this->station($b, 'tubes');
+        $this->asks($b, 'Tester ·');
+        $b->type('jig, 250/-14/250, 6.3V, 5m', WebDriverKeys::ENTER);
+        $this->asks($b, 'V4 · Type');
+        $b->type('6L6', WebDriverKeys::ENTER);
+        $b->see('without its suffix could be 6L6G, 6L6GB, 6L6GC');
+        $this->asks($b, 'V4 · Shorts');
+        $b->type('k-h 12M', WebDriverKeys::ENTER);
+        $this->asks($b, 'V4 · Emission');
+        $b->type(WebDriverKeys::PAGE_UP, WebDriverKeys::PAGE_DOWN);
+        $this->choose($b, 'V4');
+        $b->type(WebDriverKeys::ARROW_UP, WebDriverKeys::ARROW_UP, WebDriverKeys::ARROW_UP, WebDriverKeys::ARROW_UP);
+        $this->asks($b, 'V4 · Type');
+        $b->type('6l6gc', WebDriverKeys::ENTER);
+        $b->see('6L6GC, as drawn: 30.0 W, design-maximum.');
+        $this->asks($b, 'V4 · Emission');
+        $b->type('5900mS', WebDriverKeys::ENTER);
+        $b->see('Meant 5.900 mS? Another unit?');
+        $b->type('y');
+        $b->see('of what the type has there');
+        $this->asks($b, 'V4 · Gas');
+        $b->type('0.4', WebDriverKeys::ENTER);
+        $b->see('of bias');
+        // V5 is milky white: nothing more is asked of it, and it can be said all the same.
+        $this->asks($b, 'V1 · Type');
+        $this->choose($b, 'V5');
+        $b->type(WebDriverKeys::ARROW_DOWN, WebDriverKeys::ARROW_DOWN);
+        $this->asks($b, 'V5 · Shorts');
+        $b->type('p-s', WebDriverKeys::ENTER);
+        $b->see('V5 replace. Plate to screen: shorted. It goes.');
+        $this->choose($b, 'V5');
+        $b->see('Look at these too');
+        $b->driver->findElement(WebDriverBy::linkText('R26'))->click();
+        $b->until(static fn (): bool => 'R26' === $b->says('return document.querySelector("tr.lit th")?.innerText ?? ""'), 'the link leads to the part');
+        $b->see('Asked for by the fault at V5.');
+        $this->station($b, 'tubes');
+        $this->choose($b, 'V1');
+        self::assertStringContainsString('swap with V2', $b->textOf('.fitting'));
+    }
+
     private function report(Browser $b): void
     {
         $id = $b->driver->executeAsyncScript('const d = arguments[1]; fetch("/api/jobs/" + arguments[0] + "/reports", {method: "POST", headers: {"Content-Type": "application/json"}, body: "{}"}).then(r => r.json()).then(j => { const look = () => fetch("/api/reports/" + j.id).then(r => r.json()).then(k => k.ready ? d(j.id) : setTimeout(look, 200)); look() })', [self::$job]);
@@ -273,7 +316,7 @@ final class ColdBenchTest extends TestCase
         $process = new Process(['pdftotext', '-layout', '-', '-']);
         $process->setInput((string) base64_decode($bytes, true))->mustRun();
         $text = (string) preg_replace('/\s+/', ' ', $process->getOutput());
-        foreach (['T2, output transformer, condemned', 'C14, coupling: replace', 'R26, screen: replace', 'V4, socket, bad', 'F1, fuse, unsafe without', 'under its cover', 'Not tested unplugged'] as $says) {
+        foreach (['T2, output transformer, condemned', 'C14, coupling: replace', 'R26, screen: replace', 'V4, socket, bad', 'F1, fuse, unsafe without', 'V5, tube: replace', 'V4', 'under its cover', 'Not tested unplugged'] as $says) {
             self::assertStringContainsString($says, $text);
         }
     }

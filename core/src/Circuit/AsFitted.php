@@ -103,6 +103,7 @@ final readonly class AsFitted
     {
         $position = $this->position($change);
         $type = $change->string('type', 20);
+        $change->optionalString('tubeId'); // which of its kind it is: the circuit knows types only
         if (null === $tubes->find($type)) {
             throw $change->fault('type', \sprintf('“%s” is not in the tube data; give the exact type with its suffix', $type));
         }

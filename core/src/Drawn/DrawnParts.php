@@ -27,6 +27,7 @@ final readonly class DrawnParts
      * @param array<string, float>              $supplyVolts       at every rail, and at what feeds each transformer, by place
      * @param float|null                        $primaryAmperes    RMS from the mains, at work; null without a circuit or a transformer
      * @param bool                              $isTransformerless fed from the mains without one
+     * @param array<string, DrawnTube>          $tubes             by position
      */
     private function __construct(
         public bool $hasCircuit,
@@ -39,6 +40,7 @@ final readonly class DrawnParts
         public array $supplyVolts,
         public ?float $primaryAmperes,
         public bool $isTransformerless,
+        public array $tubes = [],
     ) {
     }
 
@@ -64,7 +66,7 @@ final readonly class DrawnParts
 
         return new self(
             true, DrawnCapacitors::of($circuit), DrawnResistors::of($circuit), $iron, $paths, $pairs, $rails, $volts,
-            $amperes > 0.0 ? $amperes : null, [] === $circuit->fitted->netlist->all(MainsTransformer::class),
+            $amperes > 0.0 ? $amperes : null, [] === $circuit->fitted->netlist->all(MainsTransformer::class), DrawnTubes::of($circuit),
         );
     }
 

@@ -30,6 +30,10 @@ final class Bench
     private ?BenchFacts $facts = null;
     /** @var array<string, Board> made so far, by station */
     private array $boards = [];
+    /** @var array<string, Board> the same by their own facts alone */
+    private array $ownBoards = [];
+    /** @var array<string, array<string, list<string>>>|null */
+    private ?array $asked = null;
 
     /** @param float $now seconds since the epoch */
     public function __construct(UnitState $state, public readonly UnitKnowledge $unit, public readonly float $now)
@@ -109,6 +113,7 @@ final class Bench
             $this->unit->tubes(), $this->unit->practice(), $this->unit->wiredForVolts() ?? $this->unit->practice()->mainsVolts, $this->unit->year(),
             // What was measured on an earlier visit says nothing of a part that is new since.
             $this->unit->lastVisitTests()->only(fn (TakenTest $t): bool => !$this->state->record->isRenewed($t->part)), $this->readings(), $this->unit->sisterTests(),
+            $this->fitted(), $this->state->fitted, $this->unit->substitutions(...),
         );
     }
 
@@ -120,7 +125,54 @@ final class Bench
 
     public function board(string $station): Board
     {
-        return $this->boards[$station] ??= $this->unit->stations()->get($station)->board($this->facts());
+        return $this->boards[$station] ??= $this->ownBoard($station)->asking($this->asked()[$station] ?? []);
+    }
+
+    /** A board by its own facts alone. */
+    private function ownBoard(string $station): Board
+    {
+        return $this->ownBoards[$station] ??= $this->unit->stations()->get($station)->board($this->facts());
+    }
+
+    /**
+     * What the faults on all boards ask to be looked at besides (TUBE-5): parts whose fault asks, by station and part.
+     *
+     * @return array<string, array<string, list<string>>>
+     */
+    private function asked(): array
+    {
+        if (null !== $this->asked) {
+            return $this->asked;
+        }
+        $asked = [];
+        foreach (array_keys($this->unit->stations()->all()) as $station) {
+            foreach ($this->ownBoard($station)->items as $item) {
+                foreach ($item->consequences as $consequence) {
+                    $there = $this->unit->stations()->has($consequence->station) && $consequence->station !== $station && null !== $this->ownBoard($consequence->station)->find($consequence->part);
+                    if ($there && !\in_array($consequence->because, $asked[$consequence->station][$consequence->part] ?? [], true)) {
+                        $asked[$consequence->station][$consequence->part][] = $consequence->because;
+                    }
+                }
+            }
+        }
+
+        return $this->asked = $asked;
+    }
+
+    /** @return list<array{station: string, item: Item}> what the fault of a part asks to be looked at, each with how it stands */
+    public function consequencesOf(string $part): array
+    {
+        $found = [];
+        foreach ($this->asked() as $station => $parts) {
+            foreach ($parts as $asked => $because) {
+                $item = \in_array($part, $because, true) ? $this->board($station)->find($asked) : null;
+                if (null !== $item) {
+                    $found[] = ['station' => $station, 'item' => $item];
+                }
+            }
+        }
+
+        return $found;
     }
 
     /** @return list<StationSummary> in the order of the work */

@@ -50,9 +50,17 @@ final class BenchRecord
         $this->photos[$photo->photoId] = $photo;
     }
 
-    /** A part was replaced or repaired: what was tested and found on it before is of the old one. */
+    /** A part was replaced or repaired: what was tested and found on it before is of the old one. Two tubes changed places: each takes its tests along. */
     public function renew(FittedChange $change): void
     {
+        $pair = $change->swapped();
+        if (null !== $pair) {
+            $other = [$pair[0] => $pair[1], $pair[1] => $pair[0]];
+            // What was tested on a tube goes with it to its new socket; the sockets stay.
+            $this->tests = array_map(static fn (TakenTest $t): TakenTest => isset($other[$t->part]) && !$t->kind->definition()->ofSocket ? $t->at($other[$t->part]) : $t, $this->tests);
+
+            return;
+        }
         foreach ($this->tests as $id => $test) {
             if ($change->renews($test->part, $test->kind->definition()->ofSocket)) {
                 $this->former[$id] = true;

@@ -14,6 +14,7 @@ use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\SheetModel;
 use Yew\Core\Station\Practice;
 use Yew\Core\Station\Stations;
+use Yew\Core\Test\Reason;
 use Yew\Core\Test\TestRecord;
 use Yew\Core\Tube\TubeCatalogue;
 
@@ -59,6 +60,13 @@ interface UnitKnowledge
 
     /** What the sheet has, with the parts in it that were replaced. */
     public function drawn(FittedChanges $made): DrawnParts;
+
+    /**
+     * What each tube of another type than the drawn one changes (TUBE-4).
+     *
+     * @return array<string, list<Reason>> by position; none where there is no circuit
+     */
+    public function substitutions(FittedChanges $fitted): array;
 
     public function meters(): Meters;
 

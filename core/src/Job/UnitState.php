@@ -13,6 +13,7 @@ use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Reading\ReadingLog;
 use Yew\Core\Reading\TakenReading;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Safety\BrokenStop;
 use Yew\Core\Safety\Stop;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
@@ -41,6 +42,8 @@ final class UnitState
     public array $unchecked = [];
     /** A stop rule that was broken and whose cause has no entry yet. */
     public ?Stop $stop = null;
+    /** @var list<BrokenStop> every stop rule that was broken on this job, and every red plate seen */
+    public array $broken = [];
     /** @var list<PowerOverride> power given against what was known */
     public array $overrides = [];
 
@@ -181,6 +184,7 @@ final class UnitState
             'closeOut' => $this->closeOut,
             'unchecked' => $this->unchecked,
             'stop' => $this->stop?->toArray(),
+            'broken' => array_map(static fn (BrokenStop $b): array => $b->toArray(), $this->broken),
             'overrides' => array_map(static fn (PowerOverride $o): array => $o->toArray(), $this->overrides),
         ];
     }
@@ -210,6 +214,7 @@ final class UnitState
         $state->closeOut = null === ($data['closeOut'] ?? null) ? null : Fields::named($data['closeOut']);
         $state->unchecked = $fields->strings('unchecked');
         $state->stop = $fields->has('stop') ? Stop::decode($fields->object('stop')) : null;
+        $state->broken = array_map(BrokenStop::fromFields(...), $fields->objects('broken', \PHP_INT_MAX));
         $state->overrides = array_map(PowerOverride::fromFields(...), $fields->objects('overrides', \PHP_INT_MAX));
 
         return $state;

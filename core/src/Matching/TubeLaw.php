@@ -36,8 +36,8 @@ final class TubeLaw
         return new Candidate($tube->id, $tube->plateAmperes * $after[0] / $before[0], null === $tube->siemens ? null : $tube->siemens * $after[1] / $before[1], 100 * expm1(self::SHARE_OF_CHANGE * abs($change)));
     }
 
-    /** @return array{float, float}|null plate amperes and transconductance, siemens; null for a section that is none, or with a screen where the law knows none */
-    private static function at(TubeSection $section, TubeConditions $at): ?array
+    /** @return array{float, float}|null plate amperes and transconductance, siemens, of a tube as the type’s law has it; null for a section that is none, or with a screen where the law knows none */
+    public static function at(TubeSection $section, TubeConditions $at): ?array
     {
         $model = $section->model;
         if ($model instanceof TriodeModel && null === $at->screenVolts) {

@@ -19,6 +19,7 @@ final class Grammar
         'Ω' => 'Ω', "\u{2126}" => 'Ω', 'ohm' => 'Ω', 'ohms' => 'Ω', 'R' => 'Ω', 'r' => 'Ω',
         'F' => 'F', 'f' => 'F', 'H' => 'H', 'h' => 'H', 'Hz' => 'Hz', 'hz' => 'Hz', 'W' => 'W', 'w' => 'W', 's' => 's',
         '°C' => '°C', 'C' => '°C',
+        'S' => 'S', 'mho' => 'S', 'mhos' => 'S', '%' => '%',
     ];
 
     /** Letters that stand for the decimal mark (4k7, 2R2, 0V5): letter => [factor, unit or null]. */
@@ -32,7 +33,7 @@ final class Grammar
     public const LONGEST = 40;
 
     /** Smallest and largest prefix that a bench uses with a unit: microohms, megavolts and kilofarads are slips of the field. */
-    public const PREFIX_RANGE = ['V' => [1e-6, 1e3], 'A' => [1e-12, 1.0], 'Ω' => [1e-3, 1e9], 'F' => [1e-12, 1e-3], 'H' => [1e-6, 1.0], 'Hz' => [1.0, 1e6], 'W' => [1e-6, 1e3], 's' => [1e-6, 1.0], '°C' => [1.0, 1.0]];
+    public const PREFIX_RANGE = ['V' => [1e-6, 1e3], 'A' => [1e-12, 1.0], 'Ω' => [1e-3, 1e9], 'F' => [1e-12, 1e-3], 'H' => [1e-6, 1.0], 'Hz' => [1.0, 1e6], 'W' => [1e-6, 1e3], 's' => [1e-6, 1.0], '°C' => [1.0, 1.0], 'S' => [1e-6, 1.0], '%' => [1.0, 1.0]];
 
     /**
      * Sign, digits with at most one decimal mark, then letters. Only ASCII digits are digits: an engine with Unicode properties

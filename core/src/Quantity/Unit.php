@@ -15,6 +15,8 @@ enum Unit: string
     case Watts = 'W';
     case Seconds = 's';
     case Celsius = '°C';
+    case Siemens = 'S';
+    case Percent = '%';
 
     public function word(): string
     {
@@ -28,6 +30,8 @@ enum Unit: string
             self::Watts => 'watts',
             self::Seconds => 'seconds',
             self::Celsius => 'degrees Celsius',
+            self::Siemens => 'siemens',
+            self::Percent => 'percent',
         };
     }
 }

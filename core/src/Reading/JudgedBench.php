@@ -136,6 +136,12 @@ final class JudgedBench
         return $this->marked(Judge::judge($point, $record->typed(), $this->contextOf($record), $this->near($point)), $record);
     }
 
+    /** @return list<array{TakenReading, Verdict}> every reading kept of a point, oldest first, with what it says by itself */
+    public function history(string $key): array
+    {
+        return array_map(fn (TakenReading $r): array => [$r, $this->ofEntry($r)->verdict], $this->log->readings[$key] ?? []);
+    }
+
     /** What was to be expected of one reading when it was taken. */
     public function expectedOf(TakenReading $record): Expected
     {

@@ -17,6 +17,8 @@ final readonly class WindowMark
 
     public static function of(Verdict $verdict, ?float $volts, ?float $expected, ?Bounds $window): self
     {
+        // Where a window says what is good without naming the best, its middle stands for it.
+        $expected ??= null === $window ? null : ($window->low + $window->high) / 2;
         if (null === $volts || null === $expected || null === $window) {
             return new self(null, Verdict::Danger === $verdict ? 'danger-high' : 'query');
         }

@@ -43,6 +43,59 @@ final readonly class FittedChange
         return new self(trim($text), ['kind' => 'renewed', 'id' => $m['id'], 'what' => '' === $m['socket'] ? 'part' : 'socket', 'how' => strtolower($m['how'])], false);
     }
 
+    /**
+     * A tube that stands in a socket, said by its designation, by its label, or by both: `V3 6L6GC`, `found V3 6L6GC`, `V3 6L6GC #T017`.
+     *
+     * It needs no circuit, and the type need not be known: what was read on the glass is kept, and what the tube data lack counts nowhere.
+     *
+     * @param list<string> $positions of tubes on the sheet; without a sheet whatever is called like one, V3
+     *
+     * @return self|null null when the text says something else
+     */
+    public static function tube(string $text, array $positions): ?self
+    {
+        if (1 !== preg_match('/^(?<found>found\s+)?(?<position>[A-Za-z][A-Za-z0-9+-]{0,11})\s+(?<type>(?=[^#]*[0-9])[A-Za-z0-9][A-Za-z0-9\/+-]{1,18}[A-Za-z0-9])(?:\s+#(?<label>[A-Za-z0-9][A-Za-z0-9-]{0,15}))?$/Di', trim($text), $m)) {
+            return null;
+        }
+        if (!\in_array($m['position'], $positions, true) && ([] !== $positions || 1 !== preg_match('/^V\d/', $m['position']))) {
+            return null;
+        }
+
+        return new self(trim($text), ['kind' => 'tube', 'position' => $m['position'], 'type' => strtoupper($m['type']), ...isset($m['label']) ? ['tubeId' => strtoupper($m['label'])] : []], '' !== $m['found']);
+    }
+
+    /**
+     * Two tubes that changed places: one change with both positions (contract §1).
+     *
+     * @param array<string, FittedTube> $standing what stands where, before
+     *
+     * @return self|null null when the text says something else
+     *
+     * @throws BadData for a position where no tube stands
+     */
+    public static function swap(string $text, array $standing): ?self
+    {
+        if (1 !== preg_match('/^swap\s+(?<a>[A-Za-z][A-Za-z0-9+-]{0,11})(?:\s+(?:and\s+)?|\s*[\/↔]\s*)(?<b>[A-Za-z][A-Za-z0-9+-]{0,11})$/Diu', trim($text), $m)) {
+            return null;
+        }
+        foreach ([$m['a'], $m['b']] as $position) {
+            if (!isset($standing[$position])) {
+                throw BadData::at('text', \sprintf('no tube is known at %s', $position));
+            }
+        }
+        if ($m['a'] === $m['b']) {
+            throw BadData::at('text', 'two positions belong here: swap V3 V4');
+        }
+
+        return new self(trim($text), ['kind' => 'swap', 'positions' => [$m['a'], $m['b']], 'types' => [$standing[$m['a']]->type, $standing[$m['b']]->type]], false);
+    }
+
+    /** What was changed in a unit without a circuit, in words: it is on the record, and counts nowhere (contract §1). */
+    public static function inWords(string $text): self
+    {
+        return new self(trim($text), ['kind' => 'words'], 1 === preg_match('/^found\s/i', trim($text)));
+    }
+
     /** @throws BadData when the text is no change, or names what the circuit lacks */
     public static function read(string $text, Netlist $netlist, TubeCatalogue $tubes): self
     {
@@ -84,6 +137,39 @@ final readonly class FittedChange
     public function kind(): string
     {
         return \is_string($this->change['kind'] ?? null) ? $this->change['kind'] : '';
+    }
+
+    /** @return array{string, string}|null the positions of a swap; null for any other change */
+    public function swapped(): ?array
+    {
+        $positions = $this->change['positions'] ?? null;
+
+        return 'swap' === $this->kind() && \is_array($positions) && \is_string($positions[0] ?? null) && \is_string($positions[1] ?? null) ? [$positions[0], $positions[1]] : null;
+    }
+
+    /** The type that stood at a position of a swap before it. */
+    public function typeBefore(string $position): ?string
+    {
+        $at = array_search($position, $this->swapped() ?? [], true);
+        $types = $this->change['types'] ?? [];
+        $type = false === $at || !\is_array($types) ? null : $types[$at] ?? null;
+
+        return \is_string($type) ? $type : null;
+    }
+
+    /** Whether it says which tube stands somewhere, or how strong it is: both go with the tube when it changes places. */
+    public function isOfTube(): bool
+    {
+        return \in_array($this->kind(), ['tube', 'strength'], true);
+    }
+
+    /** The same of the tube at another position, with the section that it is of. */
+    public function at(string $position): self
+    {
+        $words = explode('/', $this->target());
+        [$before, $section] = [$words[0], $words[1] ?? null];
+
+        return new self((string) preg_replace('/(?<![\\w])'.preg_quote($before, '/').'(?!\w)/', $position, $this->text, 1), [...$this->change, 'position' => null === $section ? $position : $position.'/'.$section], $this->found);
     }
 
     /** The part, the control or the tube position that it changes. */

@@ -32,7 +32,7 @@ final readonly class FittedChanges
         $madeSince = [];
         foreach (\array_slice($this->all, $count) as $change) {
             if (!$change->found) {
-                $madeSince[$change->target()] = true;
+                $madeSince += array_fill_keys($change->swapped() ?? [$change->target()], true);
             } elseif (!isset($madeSince[$change->target()])) {
                 $held[] = $change;
             }
@@ -58,13 +58,66 @@ final readonly class FittedChanges
     {
         $held = [];
         foreach ($this->all as $change) {
+            if ('swap' === $change->kind()) {
+                $held = self::swapped($held, $change);
+                continue;
+            }
             $held = array_filter($held, static fn (FittedChange $earlier): bool => !$change->supersedes($earlier));
-            if (!\in_array($change->kind(), ['drawn', 'renewed'], true)) {
+            if (!\in_array($change->kind(), ['drawn', 'renewed', 'words'], true)) {
                 $held[] = $change;
             }
         }
 
         return array_values($held);
+    }
+
+    /**
+     * What stands in each socket after all changes.
+     *
+     * @param array<string, string> $drawn types by position
+     *
+     * @return array<string, FittedTube> by position; those that nobody drew come last
+     */
+    public function tubes(array $drawn): array
+    {
+        $standing = array_map(static fn (string $type): FittedTube => new FittedTube($type, 'drawn'), $drawn);
+        foreach ($this->all as $change) {
+            $at = $change->target();
+            if (null !== ($pair = $change->swapped())) {
+                [$standing[$pair[0]], $standing[$pair[1]]] = [$standing[$pair[1]] ?? new FittedTube($change->typeBefore($pair[1]), 'drawn'), $standing[$pair[0]] ?? new FittedTube($change->typeBefore($pair[0]), 'drawn')];
+            } elseif ('tube' === $change->kind()) {
+                [$type, $label] = [$change->change['type'] ?? null, $change->change['tubeId'] ?? null];
+                $standing[$at] = new FittedTube(\is_string($type) ? $type : null, $change->found ? 'found' : 'fitted', \is_string($label) ? $label : null);
+            } elseif (isset($standing[$at]) && ('drawn' === $change->kind() || $change->renews($at, false))) {
+                // A new one of which nobody said the type: it is taken for the drawn one until its glass is read.
+                $standing[$at] = new FittedTube($drawn[$at] ?? $standing[$at]->type, 'drawn');
+            }
+        }
+
+        return $standing;
+    }
+
+    /**
+     * Differences after two tubes changed places: what was said of each goes with it.
+     *
+     * @param array<int, FittedChange> $held
+     *
+     * @return list<FittedChange>
+     */
+    private static function swapped(array $held, FittedChange $swap): array
+    {
+        $pair = $swap->swapped() ?? throw new \LogicException('a swap has two positions');
+        $other = [$pair[0] => $pair[1], $pair[1] => $pair[0]];
+        $moved = array_values(array_map(static fn (FittedChange $c): FittedChange => $c->isOfTube() && isset($other[explode('/', $c->target())[0]]) ? $c->at($other[explode('/', $c->target())[0]]) : $c, $held));
+        $types = [];
+        foreach ($other as $from => $to) {
+            $said = [] !== array_filter($moved, static fn (FittedChange $c): bool => 'tube' === $c->kind() && $c->target() === $to);
+            if (!$said && null !== $swap->typeBefore($from) && $swap->typeBefore($from) !== $swap->typeBefore($to)) {
+                $types[] = FittedChange::fromFields(Fields::of(['text' => $swap->text, 'change' => ['kind' => 'tube', 'position' => $to, 'type' => $swap->typeBefore($from)]]));
+            }
+        }
+
+        return [...$types, ...$moved];
     }
 
     /** The circuit with the differences in it; one that the circuit has no place for, as after another sheet was chosen, is passed over. */

@@ -6,7 +6,9 @@ namespace Yew\Core\Station;
 
 use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Reading\JudgedBench;
+use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Sheet;
+use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestRecord;
 use Yew\Core\Tube\TubeCatalogue;
@@ -15,14 +17,17 @@ use Yew\Core\Tube\TubeCatalogue;
 final readonly class BenchFacts
 {
     /**
-     * @param list<PartFinding>     $findings      oldest first, those of former parts among them
-     * @param array<string, string> $leftAlone     reasons by station and part: `iron T2`
-     * @param Sheet|null            $sheet         with the parts that are fitted now
-     * @param float                 $wiredForVolts mains of the unit's wiring
-     * @param int                   $year          of today
-     * @param TestRecord            $lastVisit     of the unit's earlier jobs, as far as it is of parts that are still in there
-     * @param TestRecord            $otherUnit     of another unit on the job that is drawn alike
-     * @param JudgedBench|null      $readings      the points of the sheet with what was read there; null where no station asks for them
+     * @param list<PartFinding>                                           $findings      oldest first, those of former parts among them
+     * @param array<string, string>                                       $leftAlone     reasons by station and part: `iron T2`
+     * @param Sheet|null                                                  $sheet         with the parts that are fitted now
+     * @param float                                                       $wiredForVolts mains of the unit's wiring
+     * @param int                                                         $year          of today
+     * @param TestRecord                                                  $lastVisit     of the unit's earlier jobs, as far as it is of parts that are still in there
+     * @param TestRecord                                                  $otherUnit     of another unit on the job that is drawn alike
+     * @param FittedChanges                                               $fitted        how the unit differs from its drawing, by earlier jobs and by this one
+     * @param FittedChanges                                               $changed       what this job changed, in the order of its readings
+     * @param (\Closure(FittedChanges): array<string, list<Reason>>)|null $substituted   what other types than the drawn ones change, by position
+     * @param JudgedBench|null                                            $readings      the points of the sheet with what was read there; null where no station asks for them
      */
     public function __construct(
         public TestRecord $tests,
@@ -37,6 +42,9 @@ final readonly class BenchFacts
         public TestRecord $lastVisit = new TestRecord(),
         public ?JudgedBench $readings = null,
         public TestRecord $otherUnit = new TestRecord(),
+        public FittedChanges $fitted = new FittedChanges(),
+        public FittedChanges $changed = new FittedChanges(),
+        private ?\Closure $substituted = null,
     ) {
     }
 
@@ -47,7 +55,13 @@ final readonly class BenchFacts
      */
     public function withOnly(\Closure $fits): self
     {
-        return new self($this->tests->only($fits), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $this->lastVisit, $this->readings, $this->otherUnit);
+        return new self($this->tests->only($fits), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $this->lastVisit, $this->readings, $this->otherUnit, $this->fitted, $this->changed, $this->substituted);
+    }
+
+    /** @return array<string, list<Reason>> what each type other than the drawn one changes, by position (TUBE-4); none where there is no circuit to tell */
+    public function substitutions(): array
+    {
+        return null === $this->substituted ? [] : ($this->substituted)($this->fitted);
     }
 
     /** Printed mains for this unit's wiring over the mains for which its transformer is drawn. */

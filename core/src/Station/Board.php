@@ -25,6 +25,12 @@ final readonly class Board
         return null;
     }
 
+    /** @param array<string, list<string>> $asked parts whose fault asks for a part of this board, by that part */
+    public function asking(array $asked): self
+    {
+        return [] === $asked ? $this : new self($this->station, array_map(static fn (Item $i): Item => isset($asked[$i->part]) ? $i->askedFor($asked[$i->part]) : $i, $this->items));
+    }
+
     public function summary(BenchFacts $facts): StationSummary
     {
         $asked = array_filter($this->items, static fn (Item $i): bool => $i->isAsked());

@@ -10,15 +10,17 @@ use Yew\Core\Bench\ChassisState;
 final readonly class Item
 {
     /**
-     * @param string             $part   as the record names it
-     * @param string             $group  code of the wording; items of a group stand together
-     * @param string             $name   what it is, as a code of the wording or plain text
-     * @param string             $detail as drawn, in words
-     * @param list<Step>         $steps  what to do with it, in order
-     * @param list<Gauge>        $gauges what was measured, beside what it should be
-     * @param array<string, Run> $runs   by the name of the test whose takings are steps of one run
-     * @param list<ChassisState> $states in which it is answered, where it has no steps
-     * @param bool|null          $asked  whether anybody asks for it; null where the steps say so
+     * @param string             $part         as the record names it
+     * @param string             $group        code of the wording; items of a group stand together
+     * @param string             $name         what it is, as a code of the wording or plain text
+     * @param string             $detail       as drawn, in words
+     * @param list<Step>         $steps        what to do with it, in order
+     * @param list<Gauge>        $gauges       what was measured, beside what it should be
+     * @param array<string, Run> $runs         by the name of the test whose takings are steps of one run
+     * @param list<ChassisState> $states       in which it is answered, where it has no steps
+     * @param bool|null          $asked        whether anybody asks for it; null where the steps say so
+     * @param list<Consequence>  $consequences what its fault asks to be looked at besides
+     * @param list<string>       $askedBy      parts whose fault asks for this one
      */
     public function __construct(
         public string $part,
@@ -32,7 +34,15 @@ final readonly class Item
         public array $runs = [],
         private array $states = [],
         private ?bool $asked = null,
+        public array $consequences = [],
+        public array $askedBy = [],
     ) {
+    }
+
+    /** @param list<string> $parts whose fault asks for it: from then on it is asked for, whatever it was before */
+    public function askedFor(array $parts): self
+    {
+        return new self($this->part, $this->group, $this->name, $this->detail, $this->judged, $this->steps, $this->gauges, $this->more, $this->runs, $this->states, true, $this->consequences, $parts);
     }
 
     /** Whether anybody asks for it: ripple, date codes and the like are taken where there is reason to. */

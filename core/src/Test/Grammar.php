@@ -20,4 +20,14 @@ enum Grammar
     case Capacitor;
     /** `ok`, or `5 loose, 3 dirty` */
     case Contacts;
+    /** `6L6GC`: a tube's type as printed on it; said as a change of the unit. */
+    case Designation;
+    /** `none`, or pairs of electrodes or pins, `g-k, 3-4`; with ohms where they leak, `k-h 2M`. */
+    case Shorts;
+    /** `34.5mA 5.2mS`, or with the instrument's good mark, `5200umho/3900`, `85%/60`. */
+    case TubeFigures;
+    /** `ok`, `gassy`, or the grid current, `0.3u`. */
+    case Gas;
+    /** `bench jig, 250/-12.5/250, 6.3V, 5m`: which instrument, and the setting at which it reads. */
+    case Tester;
 }

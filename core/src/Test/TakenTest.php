@@ -91,6 +91,12 @@ final readonly class TakenTest
         return new self($this->kind, $this->part, $this->subject, $this->text, $this->figures, $this->said, $this->lifted, $at, $entryId);
     }
 
+    /** The same of the tube that stands at another position now (JUDGE-6). */
+    public function at(string $part): self
+    {
+        return new self($this->kind, $part, $this->subject, $this->text, $this->figures, $this->said, $this->lifted, $this->at, $this->id);
+    }
+
     /** A figure in its SI unit; null when it was left out, or is a bound or an overload. */
     public function value(string $name): ?float
     {
@@ -127,10 +133,10 @@ final readonly class TakenTest
         return isset($this->figures[$name]) ? $this->figures[$name]->understood() : '';
     }
 
-    /** Its answer as it was understood: every figure with its unit, “22 µF · 1.8 Ω”; a choice or a mark as it was typed. */
+    /** Its answer as it was understood: every figure with its unit, “22 µF · 1.8 Ω”; a choice, a mark, and what names its figures itself, as it was typed. */
     public function answer(): string
     {
-        return [] === $this->figures ? $this->text : implode(' · ', array_map(static fn (Quantity $q, string $name): string => $q->understood().(str_ends_with($name, 'Minutes') ? ' min' : ''), $this->figures, array_keys($this->figures)));
+        return [] === $this->figures || \in_array($this->kind->definition()->grammar, [Grammar::Shorts, Grammar::TubeFigures, Grammar::Tester], true) ? $this->text : implode(' · ', array_map(static fn (Quantity $q, string $name): string => $q->understood().(str_ends_with($name, 'Minutes') ? ' min' : ''), $this->figures, array_keys($this->figures)));
     }
 
     /**

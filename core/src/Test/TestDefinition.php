@@ -16,6 +16,7 @@ final readonly class TestDefinition
      * @param list<string>                 $choices         answers of a question by eye, the good one first
      * @param bool                         $ofSocket        another tube in the socket changes nothing
      * @param bool                         $mayBeLifted     it can be taken with one lead off, or out of the amplifier
+     * @param bool                         $isChange        it is no test, but said as a change of the unit (contract §1)
      */
     private function __construct(
         public Grammar $grammar,
@@ -25,6 +26,7 @@ final readonly class TestDefinition
         public array $choices = [],
         public bool $ofSocket = false,
         public bool $mayBeLifted = false,
+        public bool $isChange = false,
     ) {
     }
 
@@ -68,15 +70,21 @@ final readonly class TestDefinition
         return new self($this->grammar, $this->states, $this->figures, $this->optionalFigures, $this->choices, true, $this->mayBeLifted);
     }
 
+    /** What is in the unit, answered by an as-fitted entry. */
+    public static function change(Grammar $grammar, ChassisState $state, ChassisState ...$others): self
+    {
+        return new self($grammar, [$state, ...array_values($others)], isChange: true);
+    }
+
     public function liftable(): self
     {
         return new self($this->grammar, $this->states, $this->figures, $this->optionalFigures, $this->choices, $this->ofSocket, true);
     }
 
-    /** What a figure is, by the name it is kept under; a leak is kept as leakOhms or leakAmperes, as it was typed. */
+    /** What a figure is, by the name it is kept under; a leak is kept as leakOhms or leakAmperes, as it was typed; one of several as leak1Ohms. */
     public function figure(string $name): TestFigure
     {
-        return $this->figures[$name] ?? (\in_array($name, ['leakOhms', 'leakAmperes'], true) ? $this->figures['leak'] ?? null : null) ?? TestFigure::of(null);
+        return $this->figures[$name] ?? (1 === preg_match('/^leak\d*(?:Ohms|Amperes)$/', $name) ? $this->figures['leak'] ?? null : null) ?? TestFigure::of(null);
     }
 
     public function takesIn(ChassisState $state): bool

@@ -36,6 +36,11 @@ final class TestText
             Grammar::DateCode => new TypedAnswer([], ['mark' => $typed]),
             Grammar::Capacitor => CapacitorText::read($typed),
             Grammar::Contacts => new TypedAnswer([], ['faults' => self::contacts($typed)]),
+            Grammar::Designation => throw BadData::at('text', 'a type is said as a change of the unit: found V4 6L6GC'),
+            Grammar::Shorts => TubeText::shorts($typed),
+            Grammar::TubeFigures => TubeText::figures($typed),
+            Grammar::Gas => TubeText::gas($typed),
+            Grammar::Tester => TubeText::tester($typed),
         };
     }
 

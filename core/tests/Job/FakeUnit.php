@@ -8,6 +8,7 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Bench\Meters;
 use Yew\Core\Capacitor\CapacitorStation;
+use Yew\Core\Circuit\Calibration\Calibration;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Drawn\DrawnParts;
@@ -43,9 +44,11 @@ use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Sheet\SheetModel;
 use Yew\Core\Station\Practice;
 use Yew\Core\Station\Stations;
+use Yew\Core\Substitution\Substitutions;
 use Yew\Core\Test\TestRecord;
 use Yew\Core\Tests\Tube\ShippedTubes;
 use Yew\Core\Tube\TubeCatalogue;
+use Yew\Core\Tubes\TubesStation;
 use Yew\Core\Voltages\VoltagesStation;
 
 /** A unit without a server: the Lantern of the demo, or an amplifier without a sheet. */
@@ -61,7 +64,7 @@ final class FakeUnit implements UnitKnowledge
 
     private function __construct(private readonly ?Sheet $sheet, private readonly bool $solved)
     {
-        $this->stations = new Stations([new VoltagesStation(), new LookStation(), new ResistorStation(), new IronStation(), new CapacitorStation()]);
+        $this->stations = new Stations([new VoltagesStation(), new LookStation(), new ResistorStation(), new IronStation(), new CapacitorStation(), new TubesStation()]);
         $this->kinds = new EntryKinds([
             new AcceptanceKind(), new AsFittedKind(), new BookInKind(), new CloseOutKind(), new ConditionsKind(), new CorrectionKind(), new DischargeProofKind(), new FindingKind(), new LeftAloneKind(), new NoteKind(), new PhotoKind(),
             new ReadingTakenKind(), new ReportIssuedKind(), new SheetChosenKind(), new ShelfMoveKind(), new StateChangeKind(), new TestTakenKind($this->stations),
@@ -161,6 +164,13 @@ final class FakeUnit implements UnitKnowledge
         $circuit = $this->sheet->circuit;
 
         return self::$drawn[implode("\n", array_map(static fn (FittedChange $c): string => $c->text, $made->all))] ??= DrawnParts::of(CircuitAtWork::of($this->sheet, $circuit, $made->on($circuit->netlist, new Factors(), $this->tubes()), $this->tubes()));
+    }
+
+    public function substitutions(FittedChanges $fitted): array
+    {
+        $circuit = $this->sheet?->circuit;
+
+        return null === $this->sheet || null === $circuit ? [] : (new Substitutions($this->sheet, $circuit, $this->tubes(), new Calibration(new Factors(), [], [], [])))->standing($fitted);
     }
 
     public function meters(): Meters

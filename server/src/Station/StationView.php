@@ -34,7 +34,7 @@ final readonly class StationView
         $facts = $bench->facts();
         $items = [];
         foreach ($bench->board($station)->items as $item) {
-            $items[] = $this->item($item, $facts->leftAlone($station, $item->part), $this->former($facts->tests->of($item->part), $station));
+            $items[] = [...$this->item($item, $facts->leftAlone($station, $item->part), $this->former($facts->tests->of($item->part), $station)), 'asksFor' => [] === $item->consequences ? [] : $this->asksFor($bench, $item)];
         }
 
         return [
@@ -78,9 +78,19 @@ final readonly class StationView
             'gauges' => array_map(fn (Gauge $g): array => $g->toArray($this->wording->cold('gauge-'.$g->label, [], $g->label)), $item->gauges),
             'steps' => array_map($this->step(...), $item->steps),
             'next' => null === $leftAlone ? $item->next() : null,
+            'askedBy' => $item->askedBy,
             'former' => $former,
             'more' => null === $item->more ? null : ['kind' => $item->more->kind(), ...$item->more->toArray()],
         ];
+    }
+
+    /** @return list<array{station: string, title: string, part: string, done: bool, verdict: string, wordText: string}> what a fault asks to be looked at besides, each as it stands */
+    private function asksFor(Bench $bench, Item $item): array
+    {
+        return array_map(fn (array $c): array => [
+            'station' => $c['station'], 'title' => $this->wording->cold('station-'.$c['station'], []), 'part' => $c['item']->part,
+            'done' => $c['item']->isDone(), 'verdict' => $c['item']->judged->verdict->value, 'wordText' => $this->wording->cold('word-'.$c['item']->judged->outcome->value, []),
+        ], $bench->consequencesOf($item->part));
     }
 
     /** @return list<array{title: string, given: string}> what was measured on the part that is out now */
@@ -114,13 +124,14 @@ final readonly class StationView
             'subject' => $step->subject,
             'title' => $this->title($kind, $step->subject),
             'hint' => $this->wording->cold('hint-'.$kind->name(), []),
-            'placeholder' => $this->wording->cold('type-'.$kind->name(), [], ''),
+            'placeholder' => $this->wording->typed($kind->name()),
             'choices' => array_map(fn (string $c): array => ['value' => $c, 'words' => $this->wording->cold('choice-'.$c, [], str_replace('-', ' ', $c))], $definition->choices),
             'states' => array_map(static fn (ChassisState $s): string => $s->value, $definition->states),
             'mayBeLifted' => $definition->mayBeLifted,
             'figures' => array_keys($definition->figures),
             'checks' => array_map(static fn (Check $c): array => $c->toArray(), $step->checks),
             'optional' => $step->optional,
+            'change' => $definition->isChange,
             'given' => $step->done?->answer(),
             'entryId' => $step->done?->id,
             'lifted' => $step->done->lifted ?? false,

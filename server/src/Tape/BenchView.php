@@ -84,7 +84,9 @@ final readonly class BenchView
         $fitted = $bench->fitted();
         $foreign = [] === $fitted->all ? [] : $bench->unit->model()?->foreign($fitted) ?? $fitted->differences();
 
-        return array_map(static fn (FittedChange $c): array => ['text' => $c->text, 'target' => $c->target(), 'found' => $c->found, 'counted' => !\in_array($c, $foreign, true)], $fitted->differences());
+        $outside = array_map(static fn (FittedChange $c): string => $c->text, $foreign);
+
+        return array_map(static fn (FittedChange $c): array => ['text' => $c->text, 'target' => $c->target(), 'found' => $c->found, 'counted' => !\in_array($c->text, $outside, true)], $fitted->differences());
     }
 
     /** @return list<array<string, mixed>> every socket with its base and what each pin is */

@@ -136,6 +136,13 @@ final readonly class StoredUnit implements UnitKnowledge
         return null === $version ? DrawnParts::listed(null) : $this->sources->drawings->of($version, $made);
     }
 
+    public function substitutions(FittedChanges $fitted): array
+    {
+        $version = $this->unit->sheetVersionId();
+
+        return null === $version ? [] : $this->sources->standingTubes->of($version, $fitted);
+    }
+
     public function meters(): Meters
     {
         return $this->sources->meters->all();

@@ -12,6 +12,7 @@ use Yew\Core\Station\Stations;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Circuit\Drawings;
 use Yew\Server\Circuit\Forecasts;
+use Yew\Server\Circuit\StandingTubes;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Shop\ShopMeters;
@@ -25,6 +26,7 @@ final readonly class UnitSources
         public ShopMeters $meters,
         public Forecasts $forecasts,
         public Drawings $drawings,
+        public StandingTubes $standingTubes,
         public TubeCatalogue $tubes,
         public Stations $stations,
         public EntryKinds $kinds,

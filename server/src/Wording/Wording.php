@@ -89,7 +89,7 @@ final class Wording implements ResetInterface
     }
 
     /**
-     * A word or sentence of the cold bench.
+     * A word or sentence of the cold bench; what a circuit says of a tube in it is a remark.
      *
      * @param array<string, mixed> $figures
      */
@@ -99,7 +99,13 @@ final class Wording implements ResetInterface
             $figures['what'] = $this->catalogue()['cold']['found-'.$figures['what']] ?? str_replace('-', ' ', $figures['what']);
         }
 
-        return $this->fill($this->catalogue()['cold'][$code] ?? $else ?? $code, $figures);
+        return $this->fill($this->catalogue()['cold'][$code] ?? $this->catalogue()['remarks'][$code] ?? $else ?? $code, $figures);
+    }
+
+    /** An answer to a test as it is typed, for its empty field; empty where it has choices. */
+    public function typed(string $test): string
+    {
+        return $this->catalogue()['cold']['type-'.$test] ?? '';
     }
 
     /**
@@ -109,7 +115,7 @@ final class Wording implements ResetInterface
      */
     public function hazard(string $code, array $figures): string
     {
-        return isset($this->catalogue()['cold'][$code]) ? $this->cold($code, $figures) : $this->reason($code, $figures);
+        return isset($this->catalogue()['cold'][$code]) || isset($this->catalogue()['remarks'][$code]) ? $this->cold($code, $figures) : $this->reason($code, $figures);
     }
 
     /** A ground of a cold verdict in words, with what it stands for beside a better or a newer one. */
@@ -169,6 +175,7 @@ final class Wording implements ResetInterface
             str_ends_with($name, 'Amperes') => Engineering::text($value, 'A'),
             str_ends_with($name, 'Percent') => ($value > 0 && (str_contains($name, 'eviation') || str_contains($name, 'rift')) ? '+' : '').Engineering::plain($value, abs($value) < 10 ? 0.1 : 1.0).' %',
             str_ends_with($name, 'Ohms') => Engineering::text($value, 'Ω'),
+            str_ends_with($name, 'Siemens') => Engineering::text($value, 'S'),
             str_ends_with($name, 'Farads') => Engineering::text($value, 'F'),
             str_ends_with($name, 'Watts') => Engineering::text($value, 'W'),
             str_ends_with($name, 'Henries') => Engineering::text($value, 'H'),

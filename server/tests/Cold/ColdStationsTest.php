@@ -12,9 +12,8 @@ use Yew\Server\Tests\ServerTestCase;
 /** The four cold stations over the tape: what is refused, what is judged, what the boards then say. */
 final class ColdStationsTest extends ServerTestCase
 {
+    use ColdBench;
     use SchemaCheck;
-
-    private string $job;
 
     protected function setUp(): void
     {
@@ -179,7 +178,7 @@ final class ColdStationsTest extends ServerTestCase
     {
         $this->trial('contacts', 'V4', '', '5 loose');
         $summaries = $this->getList($this->unitPath().'/stations');
-        self::assertSame(['look', 'iron', 'capacitors', 'resistors', 'voltages'], array_column($summaries, 'station'));
+        self::assertSame(['look', 'iron', 'capacitors', 'resistors', 'tubes', 'voltages'], array_column($summaries, 'station'));
         self::assertSame(['V4'], Fields::of($summaries[3])->strings('bad'));
     }
 
@@ -265,24 +264,6 @@ final class ColdStationsTest extends ServerTestCase
         }
     }
 
-    private function trial(string $test, string $part, string $subject, string $text, bool $lifted = false): Fields
-    {
-        return $this->write($this->job, 'trial', ['test' => $test, 'part' => $part, ...('' === $subject ? [] : ['subject' => $subject]), 'text' => $text, ...($lifted ? ['lifted' => true] : [])])->objects('entries')[0];
-    }
-
-    private function board(string $station): Fields
-    {
-        return $this->get($this->unitPath().'/stations/'.$station);
-    }
-
-    private function unitPath(): string
-    {
-        $unit = $this->em()->getConnection()->fetchOne('SELECT unit_id FROM job_unit WHERE job_id = ?', [$this->job]);
-        self::assertIsString($unit);
-
-        return '/api/jobs/'.$this->job.'/units/'.$unit;
-    }
-
     private function pdfText(string $path): string
     {
         $this->client->request('GET', $this->unitPath().$path);
@@ -291,25 +272,6 @@ final class ColdStationsTest extends ServerTestCase
         $process->setInput((string) $this->client->getResponse()->getContent())->mustRun();
 
         return (string) preg_replace('/\s+/', ' ', $process->getOutput());
-    }
-
-    private function item(string $station, string $part): Fields
-    {
-        foreach ($this->board($station)->objects('items') as $item) {
-            if ($item->string('part') === $part) {
-                return $item;
-            }
-        }
-        self::fail('no '.$part.' at '.$station);
-    }
-
-    private function proveDead(float $minutesAgo): void
-    {
-        foreach ([$minutesAgo, $minutesAgo - 11, 1] as $ago) {
-            foreach (['A' => '0.4', 'N1' => '0.1'] as $island => $text) {
-                $this->write($this->job, 'discharge-proof', ['island' => $island, 'text' => $text], $ago);
-            }
-        }
     }
 
     private function itemAfter(string $test, string $part, string $subject, string $text): Fields

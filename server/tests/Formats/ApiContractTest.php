@@ -37,9 +37,11 @@ final class ApiContractTest extends ServerTestCase
         $this->write($job, 'close-out', ['found' => 'a', 'done' => 'b', 'leftAlone' => '', 'notLookedAt' => '', 'outcome' => 'cured']);
         $this->post('/api/jobs/'.$job.'/reports', []);
         $this->validate('/api/jobs/{jobId}/reports', 'post', '202');
+        $this->write($job, 'trial', ['test' => 'tube-shorts', 'part' => 'V4', 'text' => 'p-s']);
+        $this->write($job, 'trial', ['test' => 'tube-figures', 'part' => 'V5', 'text' => '80%/60']);
         $unit = '/api/jobs/'.$job.'/units/'.$this->get('/api/jobs/'.$job)->objects('units')[0]->string('id');
         $this->write($job, 'finding', ['what' => 'burnt', 'severity' => 'out', 'place' => 'R26', 'text' => 'brown']);
-        foreach (['look', 'iron', 'capacitors', 'resistors', 'voltages'] as $station) {
+        foreach (['look', 'iron', 'capacitors', 'resistors', 'tubes', 'voltages'] as $station) {
             $this->check('/api/jobs/{jobId}/units/{unitId}/stations/{station}', $unit.'/stations/'.$station);
         }
         $this->check('/api/jobs/{jobId}/units/{unitId}/stations', $unit.'/stations');

@@ -33,7 +33,7 @@ final class WordingTest extends ServerTestCase
     public function testEveryGroundTestAndAnswerOfTheColdBenchHasItsWords(): void
     {
         $codes = [];
-        foreach (['Look', 'Iron', 'Capacitor', 'Resistor'] as $area) {
+        foreach (['Look', 'Iron', 'Capacitor', 'Resistor', 'Tubes'] as $area) {
             foreach ((array) glob(self::root().'/core/src/'.$area.'/*.php') as $file) {
                 preg_match_all("/new Reason\\(\\s*(?:[^()']*\\? )?'([a-z-]+)'(?: : '([a-z-]+)')?/", (string) file_get_contents((string) $file), $m);
                 $codes = [...$codes, ...$m[1], ...array_filter($m[2], static fn (string $c): bool => '' !== $c)];

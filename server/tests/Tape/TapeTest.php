@@ -380,10 +380,13 @@ final class TapeTest extends ServerTestCase
         self::assertNotContains('model', $references);
     }
 
-    public function testASheetWithoutACircuitTakesNoChanges(): void
+    public function testWithoutACircuitAChangeIsKeptInWordsAndCountsNowhere(): void
     {
         $this->job = $this->bookIn(null, 'Piet Oosterlaan');
-        self::assertStringContainsString('no circuit', $this->refused('as-fitted', ['text' => 'R14 22k']));
+        self::assertStringContainsString('only when the chassis is dead', $this->refused('as-fitted', ['text' => 'R14 22k']));
+        $entry = $this->write($this->job, 'as-fitted', ['text' => 'found a wire across the standby switch'])->objects('entries')[0];
+        self::assertSame(['As fitted: found a wire across the standby switch', 'on the record; without a circuit it counts nowhere'], [$entry->string('headline'), $entry->string('line')]);
+        self::assertSame([], $this->bench($this->job)->objects('fitted'));
     }
 
     public function testBadBodiesAreRefusedWithTheirPathAndStoreNothing(): void

@@ -67,6 +67,7 @@ const waits = computed(() => bench.benches.filter((b) => b.closeOut === null).fl
 .path { scrollbar-width: thin; background: var(--band); border-right: 1px solid var(--line); padding: 12px 0; overflow: hidden auto; }
 a { display: flex; align-items: center; gap: 8px; padding: 0 10px 0 12px; min-height: 44px; color: var(--ink); text-decoration: none; }
 a svg { flex: none; }
+@media not (pointer: coarse) { a { min-height: 36px; } }
 a.now { background: var(--card); box-shadow: inset 4px 0 0 var(--heart); font-weight: 700; }
 .title { line-height: 1.2; min-width: 0; }
 .units { display: grid; gap: 6px; padding: 0 10px 8px; border: 0; margin: 0 0 6px; border-bottom: 1px solid var(--line); }

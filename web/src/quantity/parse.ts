@@ -1,6 +1,6 @@
 import grammar from '../../../docs/formats/quantity-grammar.json'
 
-export type Unit = 'V' | 'A' | 'Ω' | 'F' | 'H' | 'Hz' | 'W' | 's' | '°C'
+export type Unit = 'V' | 'A' | 'Ω' | 'F' | 'H' | 'Hz' | 'W' | 's' | '°C' | 'S' | '%'
 export interface Quantity { text: string; kind: 'value' | 'above' | 'below' | 'overload'; value: number; unit: Unit | null; resolution: number }
 export type Parsed = { ok: true; quantity: Quantity; prefix?: number } | { ok: false; reason: 'empty' | 'nonsense' | 'two-separators' | 'other-unit' | 'odd-prefix' | 'too-large'; understood: string; sentence: string }
 
@@ -12,7 +12,7 @@ const plain = new RegExp(grammar.patterns.plain, 'u')
 const rkm = new RegExp(grammar.patterns.rkm, 'u')
 const leading = new RegExp(grammar.patterns.leading, 'u')
 const twoMarks = new RegExp(grammar.patterns.twoMarks, 'u')
-const unitWords: Record<Unit, string> = { V: 'volts', A: 'amperes', Ω: 'ohms', F: 'farads', H: 'henries', Hz: 'hertz', W: 'watts', s: 'seconds', '°C': 'degrees Celsius' }
+const unitWords: Record<Unit, string> = { V: 'volts', A: 'amperes', Ω: 'ohms', F: 'farads', H: 'henries', Hz: 'hertz', W: 'watts', s: 'seconds', '°C': 'degrees Celsius', S: 'siemens', '%': 'percent' }
 
 const unitOf = (letters: string): Unit | null => (units[letters] as Unit | undefined) ?? null
 const own = <T>(table: Record<string, T>, key: string): T | undefined => (Object.hasOwn(table, key) ? table[key] : undefined)

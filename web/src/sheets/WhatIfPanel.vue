@@ -3,6 +3,7 @@ import { NButton, NInput } from 'naive-ui'
 import { computed, ref, watch } from 'vue'
 import { api, ask, type Schemas } from '../api/client'
 import RailStairs from '../marks/RailStairs.vue'
+import SubstitutionCard from './SubstitutionCard.vue'
 import { tread } from './stairs'
 import { useDebounceFn } from '@vueuse/core'
 
@@ -83,8 +84,6 @@ const shift = (p: { beforeVolts: number | null; volts: number | null }): string 
   const off = 100 * (p.volts / p.beforeVolts - 1)
   return Math.abs(off) < 0.05 ? '' : `${off > 0 ? '+' : '−'}${Math.abs(off).toFixed(1)} %`
 }
-const mark = (verdict: string): string => ({ danger: '!!', out: '!', watch: '↕', 'cannot-say': '?' })[verdict] ?? '·'
-const decibels = (value: number | null): string => (value === null ? '–' : `${value.toFixed(1).replace('-', '−')} dB`)
 const untouched = computed(() => changes.value.length === 0 && inlet.value === props.printedMains)
 </script>
 
@@ -98,11 +97,7 @@ const untouched = computed(() => changes.value.length === 0 && inlet.value === p
     </div>
     <p id="whatif-fault" role="alert" :class="['out', 'fault', { none: fault === '' && refusal === '' }]">{{ refusal === '' ? fault : refusal }}</p>
     <ul v-if="changes.length > 0" class="chips"><li v-for="c in changes" :key="c"><button type="button" :aria-label="`Take back ${c}`" @click="remove(c)"><span class="m">{{ c }}</span> ×</button></li></ul>
-    <section v-for="s in answer?.substitutions ?? []" :key="s.headline" class="card swap">
-      <h3 :class="s.verdict">{{ s.headline }}</h3>
-      <ul v-if="s.reasons.length > 0"><li v-for="(r, k) in s.reasons" :key="k"><b :class="r.verdict">{{ mark(r.verdict) }}</b> {{ r.sentence }}</li></ul>
-      <p class="small soft">With all else as drawn. <template v-if="s.gains.length > 0">Gain at 1 kHz: </template><span v-for="g in s.gains" :key="g.stage" class="m gain">{{ g.stage }} {{ decibels(g.beforeDecibels) }} → {{ decibels(g.afterDecibels) }}</span></p>
-    </section>
+    <substitution-card v-for="s in answer?.substitutions ?? []" :key="s.headline" :substitution="s" />
     <div v-if="answer !== null" class="board">
       <div class="card stairs"><rail-stairs :treads="treads" :lit="null" caption="drawn" /></div>
       <div class="card tubes"><h3>Plate dissipation</h3>
@@ -124,9 +119,6 @@ const untouched = computed(() => changes.value.length === 0 && inlet.value === p
 .fault { min-height: 22px; font-weight: 600; font-size: 15px; }
 .chips { list-style: none; display: flex; flex-wrap: wrap; gap: 6px; padding: 0; margin: 0 0 8px; }
 .chips button { min-height: 44px; padding: 0 12px; border: 1px solid var(--line); border-radius: 4px; background: var(--lit); color: var(--ink); font-size: 16px; cursor: pointer; }
-.swap { padding: 10px 14px; margin-bottom: 10px; display: grid; gap: 6px; }
-.swap ul { list-style: none; margin: 0; padding: 0; columns: 2; column-gap: 24px; } .swap li { font-size: 15px; padding: 2px 0 2px 24px; break-inside: avoid; position: relative; } .swap li b { position: absolute; left: 0; }
-.gain { margin-right: 14px; }
 .board { display: grid; grid-template-columns: 1.5fr 1fr; grid-template-rows: 250px auto; gap: 10px; }
 .stairs { min-height: 0; }
 .tubes, .over, .points { padding: 8px 12px; overflow: auto; }
@@ -145,5 +137,5 @@ h3 { font-size: 16px; }
 table { border-collapse: collapse; width: 100%; font-size: 15px; }
 th { text-align: left; } td, .r { text-align: right; } thead th { font-weight: 500; font-size: 14px; color: var(--soft); } th, td { padding: 3px 6px; border-bottom: 1px solid var(--fine); }
 tr.still { color: var(--soft); }
-@media (max-width: 900px) { .swap ul { columns: 1; } .ask, .board { grid-template-columns: 1fr; grid-template-rows: none; } .stairs { height: 250px; } }
+@media (max-width: 900px) { .ask, .board { grid-template-columns: 1fr; grid-template-rows: none; } .stairs { height: 250px; } }
 </style>

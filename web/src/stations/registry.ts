@@ -5,6 +5,7 @@ const panels: Record<string, Component> = {
   iron: defineAsyncComponent(() => import('./iron/IronStation.vue')),
   capacitors: defineAsyncComponent(() => import('./capacitors/CapacitorStation.vue')),
   resistors: defineAsyncComponent(() => import('./resistors/ResistorStation.vue')),
+  tubes: defineAsyncComponent(() => import('./tubes/TubesStation.vue')),
   voltages: defineAsyncComponent(() => import('./voltages/VoltagesStation.vue')),
 }
 const common = defineAsyncComponent(() => import('./common/StationPanel.vue'))

@@ -10,10 +10,15 @@ use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
 use Yew\Core\Job\Statement;
+use Yew\Core\Job\TubeGate;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Safety\Refusal;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\Sheet;
+use Yew\Core\Sheet\TubePosition;
+use Yew\Core\Station\TestJudgement;
+use Yew\Core\Test\Reason;
+use Yew\Core\Tubes\TubesStation;
 
 /** The unit was changed, or found to differ from its drawing (contract §1). */
 final readonly class AsFitted implements Statement
@@ -43,13 +48,18 @@ final readonly class AsFitted implements Statement
     {
         $change = $this->change;
         if (null === $change) {
-            return $this->fault ?? new Refusal('no-circuit');
+            return $this->fault ?? new Refusal('no-such-change', ['sentence' => 'this is no change of the amplifier']);
         }
         if (!$this->isKnown) {
             return new Refusal('no-such-part', ['part' => $change->target()]);
         }
 
-        return ChassisState::Dead !== $then->state->chassis->state && $change->needsHandsInside() ? new Refusal('parts-only-when-dead', ['text' => $change->text]) : null;
+        if (ChassisState::Dead !== $then->state->chassis->state && $change->needsHandsInside()) {
+            return new Refusal('parts-only-when-dead', ['text' => $change->text]);
+        }
+
+        // What was found in there is in there; what goes in is judged before.
+        return !$change->found && \in_array($change->kind(), ['tube', 'swap'], true) ? TubeGate::refusal($change, $then) : null;
     }
 
     public function isTakenDuringStop(): bool
@@ -72,7 +82,11 @@ final readonly class AsFitted implements Statement
 
     public function judge(Entry $entry, Bench $before, Bench $after): ?array
     {
-        return null;
+        $part = null === ($pair = $this->change?->swapped()) ? ('tube' === $this->change?->kind() ? $this->change->target() : null) : min($pair).'+'.max($pair);
+        $item = null === $part ? null : $after->board(TubesStation::ID)->find($part);
+        $ground = array_values(array_filter($item->judged->reasons ?? [], static fn (Reason $r): bool => str_starts_with($r->code, 'marked-') || str_starts_with($r->code, 'swap-')))[0] ?? null;
+
+        return null === $item || null === $ground ? null : (new TestJudgement($ground->verdict, $ground->code, $ground->figures, $item->judged->outcome->value, $item->judged->verdict))->toArray();
     }
 
     /** What a text says on this bench; a part that is new needs no circuit, everything else does. */
@@ -83,8 +97,11 @@ final readonly class AsFitted implements Statement
             return new self($renewal, $text, null, self::knows($renewal->target(), $then->unit->sheet(), $then->state->record->parts()));
         }
         $model = $then->unit->model();
+        $drawn = array_map(static fn (TubePosition $t): string => $t->type, $then->unit->sheet()->tubes ?? []);
         try {
-            return new self($model?->read($text), $text, null === $model ? new Refusal('no-circuit') : null, true);
+            $change = FittedChange::swap($text, $then->fitted()->tubes($drawn)) ?? FittedChange::tube($text, array_map(strval(...), array_keys($drawn)));
+
+            return new self($change ?? $model?->read($text) ?? FittedChange::inWords($text), $text, null, true);
         } catch (BadData $e) {
             return new self(null, $text, new Refusal('no-such-change', ['sentence' => $e->sentence]), true);
         }

@@ -9,6 +9,7 @@ use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
 use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
+use Yew\Core\Safety\BrokenStop;
 use Yew\Core\Safety\Refusal;
 use Yew\Core\Station\PartFinding;
 
@@ -48,6 +49,9 @@ final readonly class FindingNoted implements Statement
     {
         $state->record->find($this->finding->of($entry->id));
         $state->stop = $state->stop?->explained();
+        if (BrokenStop::RED_PLATE === $this->finding->what) {
+            $state->broken[] = new BrokenStop($this->finding->place, BrokenStop::RED_PLATE, $entry->at);
+        }
     }
 
     public function judge(Entry $entry, Bench $before, Bench $after): ?array

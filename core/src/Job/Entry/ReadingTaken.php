@@ -14,6 +14,7 @@ use Yew\Core\Job\UnitState;
 use Yew\Core\Reading\Slips;
 use Yew\Core\Reading\TakenReading;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Safety\BrokenStop;
 use Yew\Core\Safety\ChassisRules;
 use Yew\Core\Safety\Refusal;
 use Yew\Core\Safety\Stop;
@@ -72,7 +73,11 @@ final readonly class ReadingTaken implements Statement
             $this->figure->meterId ?? $state->conditions->meterId(), $state->conditions, $state->chassis->state, null === $state->warmSince ? null : max(0.0, ($entry->at - $state->warmSince) / 60),
             $entry->at, $entry->personId, $entry->judgement, null, \count($state->fitted->all),
         ));
-        $state->stop ??= $this->broken($entry, $state);
+        $broken = $this->broken($entry, $state);
+        if (null !== $broken) {
+            $state->broken[] = new BrokenStop($broken->place, $broken->code, $broken->at);
+            $state->stop ??= $broken;
+        }
     }
 
     public function judge(Entry $entry, Bench $before, Bench $after): ?array

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Job\Entry;
 
+use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Bench;
 use Yew\Core\Job\EntryKind;
@@ -35,7 +36,9 @@ final readonly class TestTakenKind implements EntryKind
     {
         $fields = Fields::of($payload);
 
-        return TestTaken::typed($this->stations->tests->get($fields->string('test')), $fields);
+        $kind = $this->stations->tests->get($fields->string('test'));
+
+        return $kind->definition()->isChange ? throw BadData::at('test', 'what stands in a socket is said as a change of the unit: found V4 6L6GC') : TestTaken::typed($kind, $fields);
     }
 
     public function kept(array $payload): TestTaken

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { nextTick, useTemplateRef, watch } from 'vue'
+import { RouterLink } from 'vue-router'
 import { useBench } from '../../frame/bench'
 import VerdictShape from '../../marks/VerdictShape.vue'
 import WindowMark from '../../marks/WindowMark.vue'
@@ -33,6 +34,11 @@ const needs = (states: string[]): string => (states.includes(bench.state) || sta
     <table v-if="item.gauges.length > 0" class="gauges">
       <tbody><tr v-for="g in item.gauges" :key="g.label"><th scope="row">{{ g.label }}</th><td class="m big">{{ g.shown }}</td><td><window-mark v-if="g.window !== null" :position="g.mark.position" :shape="g.mark.shape" :verdict="g.verdict" :words="g.verdict" /></td></tr></tbody>
     </table>
+    <section v-if="item.asksFor.length > 0" class="asks" aria-label="What its fault asks for">
+      <h3>Look at these too</h3>
+      <ul><li v-for="a in item.asksFor" :key="a.station + a.part"><verdict-shape :verdict="a.verdict" :open="!a.done" /><router-link :title="a.title" :to="{ name: 'station', params: { station: a.station }, query: { part: a.part } }">{{ partName(a.part) }}</router-link> <b :class="a.done ? a.verdict : 'soft'">{{ a.wordText.toLowerCase() }}</b></li></ul>
+    </section>
+    <p v-if="item.askedBy.length > 0" class="small fit">Asked for by the fault at {{ item.askedBy.map(partName).join(', ') }}.</p>
     <slot />
     <p v-if="notAsked(item).length > 0" class="small soft">Not asked: {{ notAsked(item).join(' ') }}</p>
     <ol ref="list" class="steps" aria-label="Steps">
@@ -65,6 +71,9 @@ h2 small { font-size: 14px; font-weight: 400; color: var(--soft); }
 .steps button { width: 100%; display: flex; gap: 8px; align-items: center; min-height: 32px; padding: 0 6px; border-radius: 3px; }
 .steps button span:first-of-type { flex: 1; }
 .steps .now { background: var(--lit); box-shadow: inset 4px 0 0 var(--heart); }
+.asks h3 { font-size: 15px; }
+.asks ul { list-style: none; margin: 2px 0 0; padding: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(140px, 1fr)); }
+.asks li { display: flex; gap: 6px; align-items: center; min-height: 32px; font-size: 15px; }
 .caution { border-left: 3px solid var(--heart); padding-left: 8px; color: var(--soft); }
 .caution:first-of-type { margin-top: auto; }
 @media (pointer: coarse) { .steps button { min-height: 44px; } }

@@ -10,12 +10,13 @@ function check(of: 'figure' | 'quotient' | 'microfarads-and-ohms', over: string,
   if (of !== 'microfarads-and-ohms') for (const slip of ['decade', 'unit'] as const) for (const factor of factors[slip]) intervals.push({ slip, factor, low: low / factor, high: high / factor })
   return { of, over, under, low, high, intervals }
 }
-const step = (test: string, figures: string[], ...checks: Step['checks']): Step => ({ test, part: 'X', subject: '', title: '', hint: '', placeholder: '', choices: [], states: [], mayBeLifted: false, figures, checks, optional: false, given: null, entryId: null, lifted: false })
+const step = (test: string, figures: string[], ...checks: Step['checks']): Step => ({ test, part: 'X', subject: '', title: '', hint: '', placeholder: '', choices: [], states: [], mayBeLifted: false, change: false, figures, checks, optional: false, given: null, entryId: null, lifted: false })
 
 const resistor = step('resistor', ['ohms'], check('figure', 'ohms', null, 90e3, 110e3))
 const ratio = step('ratio', ['primaryVolts', 'secondaryVolts'], check('quotient', 'primaryVolts', 'secondaryVolts', 18, 46))
 const offLoad = step('off-load', ['mainsVolts', 'volts', 'otherHalfVolts'], check('quotient', 'volts', 'mainsVolts', 1.82, 4.67))
 const capacitor = step('capacitor', ['farads', 'esrOhms', 'leakAmperes'], check('figure', 'farads', null, 16e-6, 30e-6), check('figure', 'leakAmperes', null, 1e-9, 20e-3), check('microfarads-and-ohms', 'farads', 'esrOhms', 16e-6, 30e-6))
+const tube = step('tube-figures', ['plateAmperes', 'siemens', 'percent'], check('figure', 'plateAmperes', null, 10.8e-3, 180e-3), check('figure', 'siemens', null, 0.9e-3, 15e-3))
 
 describe('slips of a cold test are asked about', () => {
   it.each([
@@ -35,6 +36,13 @@ describe('slips of a cold test are asked about', () => {
     [capacitor, '1.2 22', 'Meant the other way round?', '22 1.2'],
     [capacitor, '22 1.8 90m@450/3m', 'Meant 90 µA? Another unit?', '22 1.8 90u@450/3m'],
     [capacitor, 'none', null, null],
+    [tube, '72mA 6.0mS', null, null],
+    [tube, '85%/60', null, null],
+    [tube, '5200mS/3900', 'Meant 5.200 mS? Another unit?', '5.200mS/3.900mS'],
+    [tube, '720mA 6.0mS', 'Meant 72.0 mA? A decade off?', '72.0mA 6.0mS'],
+    [tube, '720mA/600 6.0mS/4', 'Meant 72.0 mA? A decade off?', '72.0mA/60.0mA 6.0mS/4'],
+    [tube, '720mA/60mA', 'Meant 72.0 mA? A decade off?', '72.0mA/60mA'],
+    [tube, '72mA 0.6mA/V', 'Meant 6 mS? A decade off?', '72mA 6mS'],
   ])('%#: %s', (at, typed, question, moved) => {
     const asked = slipOf(at, typed)
     expect([asked?.question ?? null, asked?.moved ?? null]).toEqual([question, moved])

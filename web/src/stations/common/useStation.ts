@@ -1,3 +1,4 @@
+import { useRoute } from 'vue-router'
 import { told } from '../../quantity/told'
 import { useQuery } from '@tanstack/vue-query'
 import { computed, onBeforeUnmount, ref, watch, type ComputedRef, type Ref } from 'vue'
@@ -49,8 +50,11 @@ export function useStation(name: string): Station {
 
   const board = computed(() => query.data.value ?? null)
   const targets = computed<Target[]>(() => (board.value?.items ?? []).flatMap((item) => item.steps.map((step, i) => ({ key: keyOf(step, i), item, step }))))
-  const onTheWay = computed(() => new Set(bench.mine.filter((w) => w.body.kind === 'trial' && w.body.unitId === bench.unit?.id).map((w) => `${told(w.body.payload['part'])}|${told(w.body.payload['test'])}|${told(w.body.payload['subject'])}`)))
-  const waits = (t: Target): boolean => onTheWay.value.has(`${t.step.part}|${t.step.test}|${t.step.subject}`)
+  const onTheWay = computed(() => new Set(bench.mine.filter((w) => w.body.unitId === bench.unit?.id).map((w) => {
+    const p = w.body.payload
+    return w.body.kind === 'as-fitted' ? `${told(p['text']).split(' ')[1] ?? ''}|change|` : `${told(p['part'])}|${told(p['test'])}|${told(p['subject'])}`
+  })))
+  const waits = (t: Target): boolean => onTheWay.value.has(`${t.step.part}|${t.step.change ? 'change' : t.step.test}|${t.step.subject}`)
   /** What a part still asks for; nothing once its answer is clear. */
   const isOpen = (t: Target): boolean => t.step.given === null && !t.step.optional && t.item.next !== null && !waits(t)
   /** In the state that the chassis is in, that much can be done now. */
@@ -78,6 +82,14 @@ export function useStation(name: string): Station {
     const own = targets.value.filter((t) => t.item.part === part)
     chosen.value = (own.find((t) => isOpen(t) && fits(t)) ?? own.find(isOpen) ?? own[0])?.key ?? null
   }
+
+  // A link from another station names the part.
+  const wanted = useRoute().query['part']
+  const opened = watch(board, (b) => {
+    if (b === null) return
+    if (typeof wanted === 'string' && chosen.value === null) chooseItem(wanted)
+    void Promise.resolve().then(() => { opened() })
+  }, { immediate: true })
 
   function stepItem(by: 1 | -1): void {
     const items = board.value?.items ?? []

@@ -6,8 +6,9 @@ import { partName } from './partName'
 import { slipOf } from './slips'
 import type { Station } from './useStation'
 
+const letters = 'abcdefghijklmnopqrstuvwxyz'
 /** Letters that may begin what is typed for a test besides figures: T2A, none, blown. */
-const begins: Record<string, string> = { fuse: 'fnu', capacitor: 'n' }
+const begins: Record<string, string> = { fuse: 'fnu', capacitor: 'n', 'tube-type': letters, tester: letters, 'tube-shorts': 'nopgskhc', 'tube-gas': 'og' }
 
 /** The entry line of a station that asks for tests: one step of one part after the other. */
 export function useTestLine(station: Station, open: { finding: () => undefined; photo: () => undefined }): Line {
@@ -18,7 +19,7 @@ export function useTestLine(station: Station, open: { finding: () => undefined; 
   const step = computed(() => target.value?.step ?? null)
   const fits = computed(() => step.value === null || step.value.states.includes(bench.state))
   const part = computed(() => target.value?.item.part ?? null)
-  const last = computed(() => [...bench.entries].reverse().find((e) => e.kind === 'trial' && e.unitId === bench.unit?.id && e.personId === session.me?.id) ?? null)
+  const last = computed(() => [...bench.entries].reverse().find((e) => (e.kind === 'trial' || e.kind === 'as-fitted') && e.unitId === bench.unit?.id && e.personId === session.me?.id) ?? null)
 
   watch(part, (p) => { bench.probing = p }, { immediate: true })
 
@@ -26,6 +27,11 @@ export function useTestLine(station: Station, open: { finding: () => undefined; 
     const s = step.value
     const key = target.value?.key
     if (s === null || key === undefined) return { said: 'Nothing is asked for here.' }
+    if (s.change) {
+      const change = await bench.write('as-fitted', { text: `found ${s.part} ${text}` })
+      station.advance(key, change.body.id)
+      return taken
+    }
     const written = await bench.write('trial', {
       test: s.test, part: s.part, text, ...(s.subject === '' ? {} : { subject: s.subject }),
       ...(s.mayBeLifted && lifted.value ? { lifted: true } : {}), ...bench.byMeter, ...(slipAnswer === undefined ? {} : { slipAnswer }),
