@@ -48,6 +48,59 @@ final class ColdBenchTest extends TestCase
         self::assertSame([], $b->consoleErrors());
     }
 
+    public function testAMatchedPairOutOfTheDrawerIsFitted(): void
+    {
+        $b = self::browser();
+        $this->station($b, 'tubes');
+        $this->choose($b, 'V4');
+        $b->see('fit in V4 V5');
+        preg_match('/(T\d+) (T\d+), ([\d.]+) % apart/', $b->textOf('.from p'), $pair);
+        self::assertCount(4, $pair, $b->textOf('.from p'));
+        $b->driver->findElement(WebDriverBy::xpath('//button[normalize-space()="fit in V4 V5"]'))->click();
+        $b->see('As fitted: V5 6L6GC #'.$pair[2]);
+        $b->see('label '.$pair[1]);
+        self::assertStringNotContainsString('V5 replace', $b->textOf('.board-in'), 'the shorted one is out, and took its faults along');
+        $b->open('/drawer/'.$pair[1].'?type=6L6GC');
+        $b->see('V4 Hollinwick Lantern 30');
+        $b->see('still there');
+        self::assertSame([], $b->axe(), 'drawer');
+        $b->open('/drawer?type=6L6GC&panel=sets');
+        $b->see('no choice is better than');
+        self::assertStringNotContainsString($pair[1], $b->textOf('.sets table'), 'what stands in a socket is no stock');
+        self::assertSame([], $b->axe(), 'sets');
+    }
+
+    /** In five minutes, at less than two keys a second: 28 pulled tubes of one type, each with plate current and transconductance. */
+    public function testATrayOfTwentyEightTubesIsTypedInOneGo(): void
+    {
+        $b = self::browser();
+        $b->open('/drawer?panel=tray');
+        $b->until(static fn (): bool => true === $b->driver->executeScript('return document.activeElement?.closest(".same") !== null'), 'the type is asked for first');
+        $keys = 0;
+        $type = static function (string ...$typed) use ($b, &$keys): void {
+            foreach ($typed as $text) {
+                $keys += mb_strlen($text);
+                $b->type($text);
+            }
+        };
+        $type('EL34', WebDriverKeys::TAB, 'Tern', WebDriverKeys::TAB, WebDriverKeys::TAB, WebDriverKeys::TAB, 'bench jig, 250/-13.5/250, 6.3V, 5m', WebDriverKeys::TAB);
+        for ($i = 0; $i < 28; ++$i) {
+            $type(\sprintf('%.1f %.1f', 80 + 0.7 * $i, 9.5 + 0.05 * $i), WebDriverKeys::ENTER);
+        }
+        $b->see('28 so far');
+        $b->driver->navigate()->refresh();
+        $b->see('28 so far');
+        $b->tabTo('.tray .acts button');
+        $type(WebDriverKeys::ENTER);
+        $b->see('EL34 42');
+        self::assertLessThan(480, $keys);
+        self::assertStringContainsString('labels of 28', $b->textOf('.top'));
+        $b->open('/drawer?panel=tray');
+        $b->see('0 so far');
+        self::assertSame([], $b->axe(), 'tray');
+        self::assertSame([], $b->consoleErrors());
+    }
+
     public function testAPhotoIsTakenPinnedAndShown(): void
     {
         $b = self::browser();

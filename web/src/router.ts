@@ -9,6 +9,7 @@ export const router = createRouter({
     { path: '/first-owner', name: 'first-owner', component: () => import('./access/FirstOwnerPage.vue'), meta: { open: true } },
     { path: '/book-in', name: 'book-in', component: () => import('./shelf/BookInPage.vue'), meta: { writes: true } },
     { path: '/sums/:sum?', name: 'sums', component: () => import('./sums/SumsPage.vue') },
+    { path: '/drawer/:label?', name: 'drawer', component: () => import('./drawer/DrawerPage.vue'), props: true },
     { path: '/sheets', name: 'sheets', component: () => import('./sheets/SheetsPage.vue') },
     { path: '/sheets/:sheetId/circuit', name: 'composer', component: () => import('./sheets/ComposerPage.vue'), props: true, meta: { writes: true } },
     { path: '/sheets/:sheetId', name: 'sheet', component: () => import('./sheets/SheetPage.vue'), props: true },

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Job;
 
+use Yew\Core\Drawer\TubeState;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Safety\BrokenStop;
 use Yew\Core\Safety\Refusal;
@@ -28,7 +29,35 @@ final class TubeGate
     {
         $pair = $change->swapped();
 
-        return (null === $pair ? null : self::swap($pair, $then)) ?? self::type($change, $then);
+        return (null === $pair ? self::label($change, $then) : self::swap($pair, $then)) ?? self::type($change, $then);
+    }
+
+    /** A tube with a label is one: it is in the drawer, of the type that it has there, whole, and in no other socket (TUBE-2). */
+    private static function label(FittedChange $change, Bench $then): ?Refusal
+    {
+        $label = $change->change['tubeId'] ?? null;
+        if (!\is_string($label)) {
+            return null;
+        }
+        $tube = $then->unit->labelled($label);
+        $type = $change->change['type'] ?? null;
+        $figures = ['label' => $label, 'position' => $change->target(), 'type' => $type, 'drawerType' => $tube?->type, 'standsAt' => $tube?->position, 'unitName' => $tube?->unitName];
+
+        return match (true) {
+            null === $tube => new Refusal('tube-label-unknown', $figures),
+            TubeState::Scrapped === $tube->state => new Refusal('tube-label-scrapped', $figures),
+            null !== $tube->unitId && !$tube->standsAt($then->unit->unitId(), $change->target()) => new Refusal('tube-label-elsewhere', $figures),
+            !self::isOneType($type, $tube->type, $then) => new Refusal('tube-label-type', $figures),
+            default => null,
+        };
+    }
+
+    /** The same designation, or two names of one type. */
+    private static function isOneType(mixed $type, string $other, Bench $then): bool
+    {
+        $known = \is_string($type) ? $then->unit->tubes()->find($type) : null;
+
+        return $type === $other || (null !== $known && $known === $then->unit->tubes()->find($other));
     }
 
     /** @param array{string, string} $pair */

@@ -7,6 +7,7 @@ namespace Yew\Core\Job;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meters;
 use Yew\Core\Circuit\Forecast;
+use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Reading\SisterUnit;
 use Yew\Core\Sheet\FittedChanges;
@@ -67,6 +68,9 @@ interface UnitKnowledge
      * @return array<string, list<Reason>> by position; none where there is no circuit
      */
     public function substitutions(FittedChanges $fitted): array;
+
+    /** What the drawer knows of a tube by its label; null for a label that nobody has. */
+    public function labelled(string $label): ?LabelledTube;
 
     public function meters(): Meters;
 

@@ -57,15 +57,20 @@ final class TubeBench
         return $this->substitutions ??= $this->facts->substitutions();
     }
 
+    /** @return list<string> positions of the output tubes that work as one set with a tube, itself among them; none for any other tube */
+    public function mates(string $position): array
+    {
+        $tube = $this->facts->sheet->tubes[$position] ?? null;
+        $mates = null === $tube || !$tube->output ? [] : array_filter($this->facts->sheet->tubes ?? [], fn (TubePosition $t): bool => $t->output && $t->channel === $tube->channel && ($this->fitted[$t->position]->type ?? null) === ($this->fitted[$position]->type ?? null));
+
+        return array_values(array_map(static fn (TubePosition $t): string => $t->position, $mates));
+    }
+
     /** How the set that a tube works in reads together; null for a tube that works alone, or is not read yet. */
     public function set(string $position): ?Reason
     {
-        $tube = $this->facts->sheet->tubes[$position] ?? null;
-        if (null === $tube || !$tube->output) {
-            return null;
-        }
-        $mates = array_filter($this->facts->sheet->tubes ?? [], fn (TubePosition $t): bool => $t->output && $t->channel === $tube->channel && ($this->fitted[$t->position]->type ?? null) === ($this->fitted[$position]->type ?? null));
-        $read = array_filter(array_map(fn (TubePosition $t): ?TakenTest => $this->facts->tests->of($t->position)->latest(TubeTestKind::Figures), $mates));
+        $mates = $this->mates($position);
+        $read = array_filter(array_combine($mates, array_map(fn (string $p): ?TakenTest => $this->facts->tests->of($p)->latest(TubeTestKind::Figures), $mates)));
 
         return \count($read) < \count($mates) ? null : TubeSet::judge('set', $read, $this->testers, true);
     }

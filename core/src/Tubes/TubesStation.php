@@ -94,7 +94,7 @@ final class TubesStation implements Station
 
         return new Item(
             $position, $drawn->output ?? false ? 'tubes-output' : 'tubes', 'tube', ($fitted->type ?? '').(null === $drawn?->role ? '' : ', '.$drawn->role), self::verdict($reasons, $isOpen), $steps, array_map(self::gauge(...), $strengths),
-            new TubeDetail($fitted, $drawn?->type, $bench->partners($position), $strengths), consequences: NextChecks::of($position, $reasons, $drawn->output ?? false, $facts->drawn, $facts->sheet),
+            new TubeDetail($fitted, $drawn?->type, $bench->partners($position), $bench->mates($position), $strengths), consequences: NextChecks::of($position, $reasons, $drawn->output ?? false, $facts->drawn, $facts->sheet),
         );
     }
 

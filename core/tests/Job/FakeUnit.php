@@ -11,6 +11,7 @@ use Yew\Core\Capacitor\CapacitorStation;
 use Yew\Core\Circuit\Calibration\Calibration;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Forecast;
+use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Iron\IronStation;
 use Yew\Core\Job\Entry\AcceptanceKind;
@@ -57,6 +58,8 @@ final class FakeUnit implements UnitKnowledge
     private static ?Sheet $lantern = null;
     /** @var array<string, DrawnParts> by what was made */
     private static array $drawn = [];
+    /** @var array<string, LabelledTube> tubes of the drawer, by label */
+    public array $labelled = [];
     /** @var array<string, EntryTrace> */
     private array $traces = [];
     private readonly Stations $stations;
@@ -171,6 +174,11 @@ final class FakeUnit implements UnitKnowledge
         $circuit = $this->sheet?->circuit;
 
         return null === $this->sheet || null === $circuit ? [] : (new Substitutions($this->sheet, $circuit, $this->tubes(), new Calibration(new Factors(), [], [], [])))->standing($fitted);
+    }
+
+    public function labelled(string $label): ?LabelledTube
+    {
+        return $this->labelled[$label] ?? null;
     }
 
     public function meters(): Meters

@@ -8,10 +8,12 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Uid\Uuid;
+use Yew\Core\Codec\Fields;
 use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Station\Practice;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Access\Role;
+use Yew\Server\Drawer\DrawerDesk;
 use Yew\Server\Http\Moment;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Schematic\Schematics;
@@ -43,6 +45,7 @@ final class DemoShop
         private readonly BookIn $bookIn,
         private readonly TapeDoor $door,
         private readonly Schematics $schematics,
+        private readonly DrawerDesk $drawer,
         private readonly string $root,
     ) {
     }
@@ -77,6 +80,9 @@ final class DemoShop
             $sheet = $versions[basename((string) $file, '.png')]->sheet;
             $this->schematics->add($sheet, (string) $file, $owner->id);
             $this->schematics->mark($this->schematics->of($sheet)[0], ['marks' => $this->json('schematics/'.basename((string) $file, '.png').'.marks.json')]);
+        }
+        foreach ($this->json('tubes.json') as $tray) {
+            $this->drawer->addTray(Fields::of(['id' => Uuid::v7()->toRfc4122(), ...self::object($tray)]), $owner->id);
         }
         foreach ($this->json('jobs.json') as $job) {
             $this->job(self::object($job), $people, $versions);

@@ -6,7 +6,6 @@ namespace Yew\Server\Report;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Clock\ClockInterface;
-use Symfony\Component\Process\Process;
 use Twig\Environment;
 use Yew\Core\Capacitor\CapacitorTestKind;
 use Yew\Core\Iron\IronTestKind;
@@ -88,15 +87,6 @@ final readonly class Papers
             'measured' => implode(' · ', $measured), 'word' => $this->wording->cold('word-'.$item->judged->outcome->value, []), 'date' => $this->clock->now()->format('Y-m-d'),
         ];
 
-        return [...$text, 'code' => self::code(implode("\n", array_filter([$text['tag'].' '.$text['part'], $text['unit'], $text['drawn'], $text['measured'], $text['word'], $text['date']], static fn (string $t): bool => '' !== $t)))];
-    }
-
-    /** A QR code as a data address. */
-    private static function code(string $text): string
-    {
-        $process = new Process(['qrencode', '-t', 'PNG', '-s', '4', '-m', '1', '-l', 'M', '-8', '-o', '-']);
-        $process->setInput($text)->mustRun();
-
-        return 'data:image/png;base64,'.base64_encode($process->getOutput());
+        return [...$text, 'code' => QrCode::of(implode("\n", array_filter([$text['tag'].' '.$text['part'], $text['unit'], $text['drawn'], $text['measured'], $text['word'], $text['date']], static fn (string $t): bool => '' !== $t)))->image()];
     }
 }

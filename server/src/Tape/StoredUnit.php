@@ -7,6 +7,7 @@ namespace Yew\Server\Tape;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meters;
 use Yew\Core\Circuit\Forecast;
+use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Job\EntryKinds;
 use Yew\Core\Job\EntryTrace;
@@ -141,6 +142,11 @@ final readonly class StoredUnit implements UnitKnowledge
         $version = $this->unit->sheetVersionId();
 
         return null === $version ? [] : $this->sources->standingTubes->of($version, $fitted);
+    }
+
+    public function labelled(string $label): ?LabelledTube
+    {
+        return $this->sources->labelled->find($label);
     }
 
     public function meters(): Meters

@@ -27,6 +27,7 @@ final readonly class UnitSources
         public Forecasts $forecasts,
         public Drawings $drawings,
         public StandingTubes $standingTubes,
+        public LabelledTubes $labelled,
         public TubeCatalogue $tubes,
         public Stations $stations,
         public EntryKinds $kinds,

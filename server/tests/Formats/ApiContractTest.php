@@ -6,6 +6,7 @@ namespace Yew\Server\Tests\Formats;
 
 use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
+use Symfony\Component\Uid\Uuid;
 use Yew\Server\Formats\OpenApi;
 use Yew\Server\Tests\ServerTestCase;
 
@@ -48,7 +49,11 @@ final class ApiContractTest extends ServerTestCase
         $this->check('/api/jobs/{jobId}/units/{unitId}/places', $unit.'/places');
         $this->check('/api/jobs/{jobId}/units/{unitId}/transformers/{part}/specification.json', $unit.'/transformers/T1/specification.json');
         $sheetId = $this->get('/api/jobs/'.$job)->objects('units')[0]->object('sheet')->string('sheetId');
-        foreach (['/api/jobs' => '/api/jobs', '/api/jobs/{jobId}' => '/api/jobs/'.$job, '/api/jobs/{jobId}/tape' => '/api/jobs/'.$job.'/tape', '/api/jobs/{jobId}/reports' => '/api/jobs/'.$job.'/reports', '/api/owners' => '/api/owners?q=m', '/api/units' => '/api/units?q=L', '/api/sheets' => '/api/sheets', '/api/sheets/{sheetId}' => '/api/sheets/'.$sheetId, '/api/sheets/{sheetId}/pages' => '/api/sheets/'.$sheetId.'/pages', '/api/compute' => '/api/compute'] as $template => $path) {
+        $this->post('/api/drawer/trays', ['id' => Uuid::v7()->toRfc4122(), 'type' => '6L6GC', 'state' => 'new', 'tester' => 'jig, 250/-14/250, 6.3V, 5m', 'lines' => ['60 5.5', '61', '62', '85%/60']]);
+        $this->validate('/api/drawer/trays', 'post', '201');
+        $this->post('/api/drawer/tubes/T001/entries', ['id' => Uuid::v7()->toRfc4122(), 'kind' => 'note', 'text' => 'rattles']);
+        $this->validate('/api/drawer/tubes/{label}/entries', 'post', '201');
+        foreach (['/api/jobs' => '/api/jobs', '/api/drawer' => '/api/drawer', '/api/drawer/tubes/{label}' => '/api/drawer/tubes/T001', '/api/drawer/sets' => '/api/drawer/sets?type=6L6GC', '/api/jobs/{jobId}' => '/api/jobs/'.$job, '/api/jobs/{jobId}/tape' => '/api/jobs/'.$job.'/tape', '/api/jobs/{jobId}/reports' => '/api/jobs/'.$job.'/reports', '/api/owners' => '/api/owners?q=m', '/api/units' => '/api/units?q=L', '/api/sheets' => '/api/sheets', '/api/sheets/{sheetId}' => '/api/sheets/'.$sheetId, '/api/sheets/{sheetId}/pages' => '/api/sheets/'.$sheetId.'/pages', '/api/compute' => '/api/compute'] as $template => $path) {
             $this->check($template, $path);
         }
     }

@@ -14,7 +14,7 @@ final class TapeRoleTest extends ServerTestCase
     /** @return iterable<string, array{string}> */
     public static function forbidden(): iterable
     {
-        foreach (['tape_entry' => 'kind', 'sheet_version' => 'hash', 'issued_report' => 'sha256'] as $table => $column) {
+        foreach (['tape_entry' => 'kind', 'sheet_version' => 'hash', 'issued_report' => 'sha256', 'tube_entry' => 'kind', 'tube_test' => 'label'] as $table => $column) {
             yield $table.': change' => [\sprintf("UPDATE %s SET %s = 'x'", $table, $column)];
             yield $table.': delete' => ['DELETE FROM '.$table];
             yield $table.': empty' => ['TRUNCATE '.$table];
@@ -32,13 +32,13 @@ final class TapeRoleTest extends ServerTestCase
         $this->bookIn($this->lantern());
         $connection = $this->em()->getConnection();
         self::assertSame('yew_app', $connection->fetchOne('SELECT current_user'));
-        $before = $connection->fetchAllAssociative('SELECT relacl::text FROM pg_class WHERE relname IN (\'tape_entry\', \'sheet_version\', \'issued_report\') ORDER BY relname');
+        $before = $connection->fetchAllAssociative('SELECT relacl::text FROM pg_class WHERE relname IN (\'tape_entry\', \'sheet_version\', \'issued_report\', \'tube_entry\', \'tube_test\') ORDER BY relname');
         try {
             $connection->executeStatement($sql);
         } catch (DatabaseError $e) {
             self::assertMatchesRegularExpression('/permission denied|must be owner/', $e->getMessage());
         }
-        self::assertSame($before, $connection->fetchAllAssociative('SELECT relacl::text FROM pg_class WHERE relname IN (\'tape_entry\', \'sheet_version\', \'issued_report\') ORDER BY relname'));
+        self::assertSame($before, $connection->fetchAllAssociative('SELECT relacl::text FROM pg_class WHERE relname IN (\'tape_entry\', \'sheet_version\', \'issued_report\', \'tube_entry\', \'tube_test\') ORDER BY relname'));
         self::assertSame(1, $connection->fetchOne("SELECT count(*) FROM tape_entry WHERE kind = 'book-in'"));
         self::assertSame('yew_app', $connection->fetchOne('SELECT current_user'));
     }

@@ -12,6 +12,7 @@ const session = useSession()
     <nav aria-label="Places">
       <router-link to="/">Shelf</router-link>
       <router-link to="/sheets">Sheets</router-link>
+      <router-link to="/drawer">{{ session.heading('tube') }} drawer</router-link>
       <router-link to="/sums">Quick sums</router-link>
       <router-link v-if="session.mayWrite" to="/book-in">Book in</router-link>
     </nav>

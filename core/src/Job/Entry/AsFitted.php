@@ -99,12 +99,27 @@ final readonly class AsFitted implements Statement
         $model = $then->unit->model();
         $drawn = array_map(static fn (TubePosition $t): string => $t->type, $then->unit->sheet()->tubes ?? []);
         try {
-            $change = FittedChange::swap($text, $then->fitted()->tubes($drawn)) ?? FittedChange::tube($text, array_map(strval(...), array_keys($drawn)));
+            $change = FittedChange::swap($text, $then->fitted()->tubes($drawn)) ?? FittedChange::tube(self::withType($text, $then), array_map(strval(...), array_keys($drawn)));
 
             return new self($change ?? $model?->read($text) ?? FittedChange::inWords($text), $text, null, true);
         } catch (BadData $e) {
             return new self(null, $text, new Refusal('no-such-change', ['sentence' => $e->sentence]), true);
         }
+    }
+
+    /**
+     * A tube that is said by its label alone, `V4 #T017`, with the type that the drawer has for it.
+     *
+     * @throws BadData for a label that nobody has
+     */
+    private static function withType(string $text, Bench $then): string
+    {
+        if (1 !== preg_match('/^(?<at>(?:found\s+)?[A-Za-z][A-Za-z0-9+-]{0,11})\s+#(?<label>[A-Za-z0-9][A-Za-z0-9-]{0,15})$/Di', trim($text), $m)) {
+            return $text;
+        }
+        $tube = $then->unit->labelled(strtoupper($m['label'])) ?? throw BadData::at('text', \sprintf('no tube in the drawer has the label %s', strtoupper($m['label'])));
+
+        return \sprintf('%s %s #%s', $m['at'], $tube->type, $m['label']);
     }
 
     /**

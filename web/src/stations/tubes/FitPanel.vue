@@ -5,9 +5,10 @@ import { useSession } from '../../access/session'
 import { api, ask, type Schemas } from '../../api/client'
 import { useBench } from '../../frame/bench'
 import SubstitutionCard from '../../sheets/SubstitutionCard.vue'
+import FromDrawer from './FromDrawer.vue'
 
 /** Before another tube goes in: what its type changes here, by the model; and the swap that shows what a fault follows. */
-const props = defineProps<{ position: string; type: string | null; partners: string[] }>()
+const props = defineProps<{ position: string; type: string | null; partners: string[]; set: string[] }>()
 const session = useSession()
 const bench = useBench()
 const other = ref<string | null>(null)
@@ -40,12 +41,13 @@ async function change(text: string): Promise<void> {
 <template>
   <div v-if="session.mayWrite" class="fitting">
     <label class="small soft" for="other-type">Another type in {{ position }}</label>
-    <n-select v-model:value="other" class="types" size="small" filterable clearable placeholder="what would change" :options="types" :input-props="{ id: 'other-type' }" aria-label="Another type" />
+    <n-select v-model:value="other" class="types" size="small" filterable clearable placeholder="what would change" :options="types" :input-props="{ id: 'other-type' }" />
     <template v-if="other === null"><button v-for="p in partners" :key="p" type="button" :disabled="!isDead" :title="isDead ? '' : 'only on a dead chassis'" @click="change(`swap ${position} ${p}`)">swap with {{ p }}</button></template>
     <button v-else type="button" :disabled="!isDead" @click="change(`${position} ${other ?? ''}`)">fit {{ other }}</button>
     <p v-if="!isDead && (partners.length > 0 || other !== null)" class="small soft why">Tubes go in and out on a dead chassis.</p>
     <p v-if="fault !== ''" class="small out why" role="alert">{{ fault }}</p>
     <p v-if="other !== null && version === null" class="small soft why">No sheet says what it would change.</p>
+    <from-drawer v-if="other === null && type !== null" :position="position" :type="type" :set="set" />
     <substitution-card v-for="s in found" :key="s.headline" class="why" :substitution="s" />
   </div>
 </template>

@@ -32,7 +32,7 @@ const label = (item: BoardItem): string => {
       <template v-if="tube(item) !== null">
         <p class="small soft">{{ label(item) }}</p>
         <socket-map v-if="socket !== null && asksForPins" :tube="socket" :pins="pins" />
-        <fit-panel :position="item.part" :type="tube(item)?.type ?? null" :partners="tube(item)?.partners ?? []" />
+        <fit-panel :position="item.part" :type="tube(item)?.type ?? null" :partners="tube(item)?.partners ?? []" :set="tube(item)?.set ?? []" />
       </template>
     </template>
   </station-page>
