@@ -44,7 +44,12 @@ final class Browser
         $this->driver = RemoteWebDriver::create('http://127.0.0.1:'.$port, $capabilities, 20_000, 60_000);
         $this->driver->get($address);
         // --headless=new keeps the (unseen) window frame inside --window-size, so the page's own size is set.
-        (new ChromeDevToolsDriver($this->driver))->execute('Emulation.setDeviceMetricsOverride', ['width' => 1280, 'height' => 800, 'deviceScaleFactor' => 1, 'mobile' => false]);
+        $this->resize(1280, 800);
+    }
+
+    public function resize(int $width, int $height): void
+    {
+        (new ChromeDevToolsDriver($this->driver))->execute('Emulation.setDeviceMetricsOverride', ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => $width < 600]);
     }
 
     public function close(): void

@@ -48,6 +48,57 @@ final class ColdBenchTest extends TestCase
         self::assertSame([], $b->consoleErrors());
     }
 
+    public function testTheOwnerReadsTheEstimateOnAPhoneAndSaysYes(): void
+    {
+        $b = self::browser();
+        $b->open('/jobs/'.self::$job.'/owners-word');
+        $b->see('not sent yet');
+        $lines = $b->driver->findElements(WebDriverBy::cssSelector('.lines td.what'));
+        self::assertGreaterThan(4, \count($lines), 'what the stations found stands there by itself');
+        $price = $b->driver->findElement(WebDriverBy::cssSelector('input[aria-label^="Parts, Replace T2"]'));
+        $price->sendKeys('118.5'.WebDriverKeys::TAB);
+        $b->until(static fn (): bool => str_contains($b->textOf('.lines'), '206.50') || str_contains($b->textOf('.lines'), '190.50'), 'the price follows');
+        $price->clear();
+        $price->sendKeys('1.2345678'.WebDriverKeys::TAB);
+        $b->see('is no price');
+        $price->clear();
+        $price->sendKeys('118.50'.WebDriverKeys::TAB);
+        usleep(700_000);
+        self::assertSame([], $b->axe(), 'owner’s word');
+        $b->driver->findElement(WebDriverBy::xpath('//button[contains(., "Freeze and make the link")]'))->click();
+        $b->see('shown this once');
+        $path = (string) parse_url($b->textOf('.link'), \PHP_URL_PATH);
+        $b->see('Estimate sent');
+        // The owner’s phone, where nobody is signed in.
+        $phone = new Browser(self::$stack->address);
+        try {
+            $phone->resize(390, 844);
+            $phone->open($path);
+            $phone->see('Say yes, no or later to each line');
+            self::assertStringNotContainsString('Tape', $phone->text());
+            self::assertFalse($phone->driver->executeScript('return document.documentElement.scrollWidth > window.innerWidth'), 'nothing is cut off');
+            self::assertSame([], $phone->axe(), 'the estimate on a phone');
+            foreach ($phone->driver->findElements(WebDriverBy::cssSelector('.says')) as $i => $says) {
+                $phone->driver->executeScript('arguments[0].scrollIntoView({block: "center"})', [$says]);
+                $says->findElements(WebDriverBy::tagName('button'))[0 === $i ? 2 : 0]->click();
+            }
+            $phone->see('Send my answer');
+            $phone->driver->findElement(WebDriverBy::id('send-answer'))->click();
+            $phone->see('Your answer has reached the shop');
+            $phone->driver->navigate()->refresh();
+            $phone->see('Your answer has reached the shop');
+            self::assertCount(0, $phone->driver->findElements(WebDriverBy::id('send-answer')), 'once');
+            $phone->open('/word/'.str_repeat('A', 43));
+            $phone->see('it is no longer open: ask the shop');
+        } finally {
+            $phone->close();
+        }
+        $b->open('/jobs/'.self::$job.'/owners-word');
+        $b->see('answered by the link');
+        $b->see('The owner’s word');
+        self::assertSame('later', $b->textOf('.lines tbody tr:not(.group) .says'));
+    }
+
     public function testAMatchedPairOutOfTheDrawerIsFitted(): void
     {
         $b = self::browser();

@@ -82,6 +82,12 @@ final class BenchRecord
         return isset($this->renewed[$part]) || isset($this->renewed[explode('/', $part)[0]]);
     }
 
+    /** @return list<string> parts that were replaced or repaired on this job */
+    public function renewed(): array
+    {
+        return array_map(strval(...), array_keys($this->renewed));
+    }
+
     public function tests(): TestRecord
     {
         return new TestRecord(array_values(array_diff_key($this->tests, $this->former)), array_values(array_intersect_key($this->tests, $this->former)));
@@ -120,7 +126,7 @@ final class BenchRecord
             'former' => array_keys($this->former),
             'leftAlone' => (object) $this->leftAlone,
             'photos' => array_map(static fn (PhotoNote $p): array => $p->toArray(), array_values($this->photos)),
-            'renewed' => array_map(strval(...), array_keys($this->renewed)),
+            'renewed' => $this->renewed(),
         ];
     }
 

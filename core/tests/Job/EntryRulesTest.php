@@ -68,6 +68,7 @@ final class EntryRulesTest extends TestCase
         yield 'a test' => ['trial', ['test' => 'resistor', 'part' => 'R14', 'text' => '1M'], false];
         yield 'let stand' => ['accept', ['reading' => 'e7', 'reason' => 'old'], false];
         yield 'close-out' => ['close-out', ['outcome' => 'repaired'], false];
+        yield 'a sum that was agreed to' => ['agreed-sum', ['limitMinor' => 8000, 'beyond' => 'call'], true];
         yield 'another sheet' => ['sheet-chosen', ['sheetVersionId' => 'lantern'], false];
         yield 'left alone' => ['left-alone', ['station' => 'iron', 'part' => 'T1', 'reason' => 'sealed'], false];
     }
@@ -84,7 +85,7 @@ final class EntryRulesTest extends TestCase
     public function testEveryKindIsAskedWhetherAStopLocksIt(): void
     {
         $asked = array_unique(array_column(iterator_to_array(self::duringStop()), 0));
-        $without = ['book-in', 'discharge-proof']; // the server's own, and the one below
+        $without = ['book-in', 'discharge-proof', 'estimate-sent', 'estimate-answered', 'estimate-withdrawn']; // the server's own, and the one below
         self::assertEqualsCanonicalizing($this->stopped()->unit->kinds()->names(), [...$asked, ...$without]);
     }
 

@@ -15,12 +15,16 @@ use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Iron\IronStation;
 use Yew\Core\Job\Entry\AcceptanceKind;
+use Yew\Core\Job\Entry\AgreedSumKind;
 use Yew\Core\Job\Entry\AsFittedKind;
 use Yew\Core\Job\Entry\BookInKind;
 use Yew\Core\Job\Entry\CloseOutKind;
 use Yew\Core\Job\Entry\ConditionsKind;
 use Yew\Core\Job\Entry\CorrectionKind;
 use Yew\Core\Job\Entry\DischargeProofKind;
+use Yew\Core\Job\Entry\EstimateAnsweredKind;
+use Yew\Core\Job\Entry\EstimateSentKind;
+use Yew\Core\Job\Entry\EstimateWithdrawnKind;
 use Yew\Core\Job\Entry\FindingKind;
 use Yew\Core\Job\Entry\LeftAloneKind;
 use Yew\Core\Job\Entry\NoteKind;
@@ -70,7 +74,7 @@ final class FakeUnit implements UnitKnowledge
         $this->stations = new Stations([new VoltagesStation(), new LookStation(), new ResistorStation(), new IronStation(), new CapacitorStation(), new TubesStation()]);
         $this->kinds = new EntryKinds([
             new AcceptanceKind(), new AsFittedKind(), new BookInKind(), new CloseOutKind(), new ConditionsKind(), new CorrectionKind(), new DischargeProofKind(), new FindingKind(), new LeftAloneKind(), new NoteKind(), new PhotoKind(),
-            new ReadingTakenKind(), new ReportIssuedKind(), new SheetChosenKind(), new ShelfMoveKind(), new StateChangeKind(), new TestTakenKind($this->stations),
+            new ReadingTakenKind(), new ReportIssuedKind(), new EstimateSentKind(), new EstimateAnsweredKind(), new EstimateWithdrawnKind(), new AgreedSumKind(), new SheetChosenKind(), new ShelfMoveKind(), new StateChangeKind(), new TestTakenKind($this->stations),
         ]);
     }
 

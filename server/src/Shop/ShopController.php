@@ -11,6 +11,7 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Owner\Prices;
 use Yew\Core\Station\Practice;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Access\Entity\Person;
@@ -66,5 +67,25 @@ final readonly class ShopController
         $this->em->flush();
 
         return new JsonResponse($practice->toArray());
+    }
+
+    #[Route('/api/shop/prices', methods: ['GET'])]
+    public function prices(): JsonResponse
+    {
+        return new JsonResponse(($this->em->getRepository(Shop::class)->findOneBy([])?->prices() ?? Prices::usual())->toArray());
+    }
+
+    /** Hourly rate, tax, currency, openings and usual minutes; for the owner to set. */
+    #[Route('/api/shop/prices', methods: ['PUT'])]
+    public function charge(Request $request, #[CurrentUser] Person $person): JsonResponse
+    {
+        if (Role::Owner !== $person->role) {
+            throw Refused::forbidden('Only the owner of the shop sets what it charges.');
+        }
+        $prices = Prices::decode(Body::array($request));
+        $this->em->getRepository(Shop::class)->findOneBy([])?->charge($prices);
+        $this->em->flush();
+
+        return new JsonResponse($prices->toArray());
     }
 }

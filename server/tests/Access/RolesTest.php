@@ -14,6 +14,7 @@ final class RolesTest extends ServerTestCase
     /** Routes that take what an onlooker or a stranger sends: with why. */
     private const OPEN = [
         '/api/sign-in' => 'the way in', '/api/setup' => 'by the one-time token only', '/api/sign-out' => 'the way out',
+        '/api/owner/{token}/price' => 'by the token of one estimate', '/api/owner/{token}/answer' => 'by the token of one estimate',
     ];
     /** Routes that answer an onlooker and write nothing, or keep what speaks against safety alone. */
     private const FOR_ONLOOKERS = [

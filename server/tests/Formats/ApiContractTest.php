@@ -53,6 +53,14 @@ final class ApiContractTest extends ServerTestCase
         $this->validate('/api/drawer/trays', 'post', '201');
         $this->post('/api/drawer/tubes/T001/entries', ['id' => Uuid::v7()->toRfc4122(), 'kind' => 'note', 'text' => 'rattles']);
         $this->validate('/api/drawer/tubes/{label}/entries', 'post', '201');
+        $this->check('/api/jobs/{jobId}/estimate', '/api/jobs/'.$job.'/estimate');
+        $sent = $this->post('/api/jobs/'.$job.'/estimate/sent', []);
+        $this->validate('/api/jobs/{jobId}/estimate/sent', 'post', '201');
+        $token = substr($sent->string('path'), 6);
+        $this->check('/api/owner/{token}', '/api/owner/'.$token);
+        $this->post('/api/owner/'.$token.'/price', ['answers' => ['L1' => 'yes']]);
+        $this->validate('/api/owner/{token}/price', 'post', '200');
+        $this->check('/api/shop/prices', '/api/shop/prices');
         foreach (['/api/jobs' => '/api/jobs', '/api/drawer' => '/api/drawer', '/api/drawer/tubes/{label}' => '/api/drawer/tubes/T001', '/api/drawer/sets' => '/api/drawer/sets?type=6L6GC', '/api/jobs/{jobId}' => '/api/jobs/'.$job, '/api/jobs/{jobId}/tape' => '/api/jobs/'.$job.'/tape', '/api/jobs/{jobId}/reports' => '/api/jobs/'.$job.'/reports', '/api/owners' => '/api/owners?q=m', '/api/units' => '/api/units?q=L', '/api/sheets' => '/api/sheets', '/api/sheets/{sheetId}' => '/api/sheets/'.$sheetId, '/api/sheets/{sheetId}/pages' => '/api/sheets/'.$sheetId.'/pages', '/api/compute' => '/api/compute'] as $template => $path) {
             $this->check($template, $path);
         }

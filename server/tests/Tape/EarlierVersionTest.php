@@ -66,7 +66,9 @@ final class EarlierVersionTest extends ServerTestCase
         $owner->executeStatement('TRUNCATE shop, shop_meter, person');
         foreach (self::TABLES as $table) {
             foreach ($data->object('tables')->objects($table) as $row) {
-                $owner->executeStatement(\sprintf('INSERT INTO %1$s SELECT * FROM json_populate_record(NULL::%1$s, ?)', $table), [json_encode(self::all($row), \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION)]);
+                // A column that came later has its default.
+                $columns = implode(', ', array_map($owner->quoteSingleIdentifier(...), $row->names()));
+                $owner->executeStatement(\sprintf('INSERT INTO %1$s (%2$s) SELECT %2$s FROM json_populate_record(NULL::%1$s, ?)', $table, $columns), [json_encode(self::all($row), \JSON_THROW_ON_ERROR | \JSON_PRESERVE_ZERO_FRACTION)]);
             }
         }
         $this->em()->clear();

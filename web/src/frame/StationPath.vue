@@ -12,9 +12,11 @@ const fixed = (name: string, title: string, done: boolean): Stop => ({ to: { nam
 /** Every station that the server has, in the order of the work. */
 const stations = computed<Stop[]>(() => [
   fixed('job-book-in', 'Book-in', true),
-  ...bench.stations.map((s) => {
+  ...bench.stations.flatMap((s) => {
     const now = route.name === 'station' && route.params['station'] === s.station
-    return { to: { name: 'station', params: { jobId: route.params['jobId'] ?? '', station: s.station } }, key: s.station, title: s.title, done: s.isDone, bad: s.bad.length, now, next: !now && !s.isDone && bench.bench?.proposedStation === s.station }
+    const stop: Stop = { to: { name: 'station', params: { jobId: route.params['jobId'] ?? '', station: s.station } }, key: s.station, title: s.title, done: s.isDone, bad: s.bad.length, now, next: !now && !s.isDone && bench.bench?.proposedStation === s.station }
+    // The owner decides before any power is applied.
+    return s.station === 'voltages' ? [fixed('owners-word', 'Owner’s word', false), stop] : [stop]
   }),
   fixed('schematic', 'Schematic', false),
   fixed('close-out', 'Close-out', bench.benches.length > 0 && bench.benches.every((b) => b.closeOut !== null)),

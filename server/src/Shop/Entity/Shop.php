@@ -6,6 +6,7 @@ namespace Yew\Server\Shop\Entity;
 
 use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
+use Yew\Core\Owner\Prices;
 use Yew\Core\Station\Practice;
 
 /** The one shop of this installation and the choices it made once. */
@@ -30,12 +31,25 @@ class Shop
         /** @var array<string, mixed> */
         #[ORM\Column(type: Types::JSON, options: ['jsonb' => true, 'default' => '{}'])]
         private array $practice = [],
+        /** @var array<string, mixed> */
+        #[ORM\Column(type: Types::JSON, options: ['jsonb' => true, 'default' => '{}'])]
+        private array $prices = [],
     ) {
     }
 
     public function practice(): Practice
     {
         return Practice::decode($this->practice);
+    }
+
+    public function prices(): Prices
+    {
+        return Prices::decode($this->prices);
+    }
+
+    public function charge(Prices $prices): void
+    {
+        $this->prices = $prices->toArray();
     }
 
     public function workBy(Practice $practice): void

@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Owner;
+
+use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Estimate\MinorUnits;
+
+/** What the shop charges, and how long its usual work takes: a shop setting (REC-2; the minutes are common practice). */
+final readonly class Prices
+{
+    public const MOST_MINUTES = 6000;
+    public const MOST_BASIS_POINTS = 5000;
+    private const MOST_OPENINGS = 20;
+    /** Minutes of the usual work on a part once it can be reached, and what must be open for it, by station (common practice: five a part). */
+    private const USUAL = ['look' => [15, ''], 'iron' => [90, 'chassis'], 'capacitors' => [5, 'board'], 'resistors' => [5, 'board'], 'tubes' => [5, '']];
+
+    /**
+     * @param string                                              $currency       ISO 4217
+     * @param int                                                 $taxBasisPoints hundredths of a percent
+     * @param int                                                 $hourlyRate     net, minor units
+     * @param array<string, array{name: string, minutes: int}>    $openings       by id
+     * @param array<string, array{minutes: int, opening: string}> $work           usual work by station; an empty opening for none
+     */
+    private function __construct(public string $currency, public int $taxBasisPoints, public int $hourlyRate, public array $openings, public array $work)
+    {
+    }
+
+    public static function usual(): self
+    {
+        return new self('GBP', 2000, 4800, ['board' => ['name' => 'the board out', 'minutes' => 35], 'chassis' => ['name' => 'the chassis out of its cabinet', 'minutes' => 20]], array_map(static fn (array $w): array => ['minutes' => $w[0], 'opening' => $w[1]], self::USUAL));
+    }
+
+    /**
+     * @param array<mixed> $data as toArray() gives it; what is missing is as usual
+     *
+     * @throws BadData
+     */
+    public static function decode(array $data): self
+    {
+        $fields = Fields::of($data);
+        $usual = self::usual();
+        $currency = $fields->optionalString('currency', 3) ?? $usual->currency;
+        if (1 !== preg_match('/^[A-Z]{3}$/D', $currency)) {
+            throw $fields->fault('currency', 'three letters, such as GBP');
+        }
+        $tax = $fields->has('taxBasisPoints') ? $fields->whole('taxBasisPoints', 0, self::MOST_BASIS_POINTS) : $usual->taxBasisPoints;
+        $rate = $fields->has('hourlyRateMinor') ? $fields->whole('hourlyRateMinor', 0, MinorUnits::MOST) : $usual->hourlyRate;
+        $openings = $usual->openings;
+        if ($fields->has('openings')) {
+            $openings = [];
+            foreach ($fields->objects('openings', self::MOST_OPENINGS) as $opening) {
+                $id = self::id($opening, 'id');
+                $openings[$id] = ['name' => $opening->string('name', 80), 'minutes' => $opening->whole('minutes', 0, self::MOST_MINUTES)];
+                $opening->done();
+            }
+        }
+        $work = $usual->work;
+        foreach ($fields->objects('work', 20) as $item) {
+            $station = $item->string('station', 40);
+            $opening = $item->optionalText('opening');
+            if ('' !== $opening && !isset($openings[$opening])) {
+                throw $item->fault('opening', 'there is no such opening');
+            }
+            $work[$station] = ['minutes' => $item->whole('minutes', 0, self::MOST_MINUTES), 'opening' => $opening];
+            $item->done();
+        }
+        $fields->done();
+
+        return new self($currency, $tax, $rate, $openings, array_map(static fn (array $w): array => ['minutes' => $w['minutes'], 'opening' => isset($openings[$w['opening']]) ? $w['opening'] : ''], $work));
+    }
+
+    /** @throws BadData */
+    public static function id(Fields $fields, string $name): string
+    {
+        $id = $fields->string($name, 40);
+
+        return 1 === preg_match('/^[A-Za-z][A-Za-z0-9 .\/+-]*$/D', $id) ? $id : throw $fields->fault($name, 'letters, digits and hyphens');
+    }
+
+    /** @return array{currency: string, taxBasisPoints: int, hourlyRateMinor: int, openings: list<array{id: string, name: string, minutes: int}>, work: list<array{station: string, minutes: int, opening: string}>} */
+    public function toArray(): array
+    {
+        return [
+            'currency' => $this->currency, 'taxBasisPoints' => $this->taxBasisPoints, 'hourlyRateMinor' => $this->hourlyRate,
+            'openings' => array_map(static fn (string $id, array $o): array => ['id' => $id, ...$o], array_keys($this->openings), array_values($this->openings)),
+            'work' => array_map(static fn (string $station, array $w): array => ['station' => $station, ...$w], array_keys($this->work), array_values($this->work)),
+        ];
+    }
+
+    public function minutesFor(string $station): int
+    {
+        return $this->work[$station]['minutes'] ?? 0;
+    }
+
+    /** @return list<string> */
+    public function openingsFor(string $station): array
+    {
+        $opening = $this->work[$station]['opening'] ?? '';
+
+        return '' === $opening ? [] : [$opening];
+    }
+}
