@@ -99,6 +99,51 @@ final class ColdBenchTest extends TestCase
         self::assertSame('later', $b->textOf('.lines tbody tr:not(.group) .says'));
     }
 
+    public function testTheOwnerSetsUpTheShopAndSomebodyNewComesAndGoes(): void
+    {
+        $owner = new Browser(self::$stack->address);
+        $wren = null;
+        try {
+            $owner->signIn('nell.demo');
+            $owner->open('/shop');
+            $owner->see('What we charge');
+            self::assertSame([], $owner->axe(), 'shop');
+            $rate = $owner->driver->findElement(WebDriverBy::id('rate'));
+            $rate->sendKeys([WebDriverKeys::CONTROL, 'a', WebDriverKeys::NULL, 'fifty', WebDriverKeys::ENTER]);
+            $owner->see('“fifty” is no price');
+            $rate->sendKeys([WebDriverKeys::CONTROL, 'a', WebDriverKeys::NULL, '52.50', WebDriverKeys::ENTER]);
+            $owner->see('hourlyRateMinor: 4800 → 5250');
+            self::assertStringContainsString('35.01', $owner->textOf('form[aria-label="What we charge"]'), '35 and 5 minutes at 52.50, each rounded by itself');
+            $owner->driver->findElement(WebDriverBy::id('invited-name'))->sendKeys('Wren Ashby');
+            $owner->driver->findElement(WebDriverBy::id('invited-as'))->sendKeys('wren'.WebDriverKeys::ENTER);
+            $owner->see('invited, no password yet');
+            $link = (string) strstr($owner->textOf('.people .link'), '/welcome#');
+            $wren = new Browser(self::$stack->address);
+            $wren->open($link);
+            $wren->see('works once');
+            self::assertSame([], $wren->axe(), 'welcome');
+            $password = $wren->driver->findElement(WebDriverBy::id('welcome-password'));
+            $password->sendKeys('short'.WebDriverKeys::ENTER);
+            $wren->see('at least ten characters');
+            $password->sendKeys(' and then longer'.WebDriverKeys::ENTER);
+            $wren->see('On the bench');
+            $wren->open('/shop');
+            $wren->see('set by its owner');
+            self::assertStringNotContainsString('Make an invitation', $wren->text());
+            foreach (['end', 'really end'] as $says) {
+                $owner->until(static fn (): bool => $says === $owner->textOf('button[aria-label="End the access of Wren Ashby"]'), $says);
+                $owner->driver->findElement(WebDriverBy::cssSelector('button[aria-label="End the access of Wren Ashby"]'))->click();
+            }
+            $owner->see('access ended');
+            $wren->open('/');
+            $wren->see('Sign in to the bench');
+            self::assertSame([], $owner->consoleErrors());
+        } finally {
+            $owner->close();
+            $wren?->close();
+        }
+    }
+
     public function testAMatchedPairOutOfTheDrawerIsFitted(): void
     {
         $b = self::browser();

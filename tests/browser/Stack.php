@@ -31,15 +31,22 @@ final class Stack
         return new self($data, $port);
     }
 
-    /** @param bool $fsync tests need no durability; measurements do */
-    public function start(bool $fsync = false): void
+    /**
+     * @param bool $fsync tests need no durability; measurements do
+     * @param bool $demo  or an empty shop
+     *
+     * @return string what it printed until it was ready
+     */
+    public function start(bool $fsync = false, bool $demo = true): string
     {
-        $this->process = new Process([\dirname(__DIR__, 2).'/bin/start', '--port', (string) $this->port, '--data', $this->data], env: ['PG_FSYNC' => $fsync ? 'on' : 'off', 'PG_NO_SYNC' => '1'], timeout: null);
+        $this->process = new Process([\dirname(__DIR__, 2).'/bin/start', '--port', (string) $this->port, '--data', $this->data, ...($demo ? [] : ['--no-demo'])], env: ['PG_FSYNC' => $fsync ? 'on' : 'off', 'PG_NO_SYNC' => '1'], timeout: null);
         $this->process->start();
-        $this->process->waitUntil(static fn (string $type, string $out): bool => str_contains($out, 'Demo sign-ins'));
+        $this->process->waitUntil(static fn (string $type, string $out): bool => str_contains($out, $demo ? 'Demo sign-ins' : 'The shop is empty'));
         if (!$this->process->isRunning()) {
             throw new \RuntimeException('bin/start ended: '.$this->process->getOutput().$this->process->getErrorOutput());
         }
+
+        return $this->process->getOutput();
     }
 
     /** Its database, as the role that migrates it; for measurements on more than a demo shop holds. */

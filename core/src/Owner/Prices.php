@@ -6,7 +6,10 @@ namespace Yew\Core\Owner;
 
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Estimate\Estimate;
+use Yew\Core\Estimate\EstimateLine;
 use Yew\Core\Estimate\MinorUnits;
+use Yew\Core\Estimate\Opening;
 
 /** What the shop charges, and how long its usual work takes: a shop setting (REC-2; the minutes are common practice). */
 final readonly class Prices
@@ -88,6 +91,21 @@ final readonly class Prices
             'openings' => array_map(static fn (string $id, array $o): array => ['id' => $id, ...$o], array_keys($this->openings), array_values($this->openings)),
             'work' => array_map(static fn (string $station, array $w): array => ['station' => $station, ...$w], array_keys($this->work), array_values($this->work)),
         ];
+    }
+
+    /**
+     * What the usual work of a station costs without parts, minor units net.
+     *
+     * @return array{aloneMinor: int, whileOpenMinor: int} with everything it must open, and while that is open for other work
+     */
+    public function costs(string $station): array
+    {
+        $openings = array_map(fn (string $id): Opening => new Opening($id, $this->openings[$id]['minutes']), $this->openingsFor($station));
+        $ids = array_map(static fn (Opening $o): string => $o->id, $openings);
+        $line = fn (string $id, bool $wanted): EstimateLine => new EstimateLine($id, $wanted ? 0 : $this->minutesFor($station), 0, $ids, $this->taxBasisPoints, $wanted);
+        $own = Estimate::of([$line('other', true), $line('own', false)], array_combine($ids, $openings), $this->hourlyRate)->lines[1];
+
+        return ['aloneMinor' => $own->alone, 'whileOpenMinor' => $own->marginal];
     }
 
     public function minutesFor(string $station): int

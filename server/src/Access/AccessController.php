@@ -65,9 +65,7 @@ final readonly class AccessController
         $signIn = mb_strtolower(trim($fields->string('signInName', 120)));
         $password = $fields->string('password', 200);
         $fields->done();
-        if (mb_strlen($password) < 10) {
-            throw Refused::badData('password', 'at least ten characters');
-        }
+        Password::check($password);
         if ('' === $signIn) {
             throw Refused::badData('signInName', 'must not be empty');
         }
@@ -101,6 +99,6 @@ final readonly class AccessController
 
     private static function who(Person $person): JsonResponse
     {
-        return new JsonResponse(['id' => $person->id, 'name' => $person->name, 'role' => $person->role->value]);
+        return new JsonResponse(['id' => $person->id, 'name' => $person->name, 'role' => $person->role()->value]);
     }
 }

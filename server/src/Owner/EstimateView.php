@@ -64,7 +64,7 @@ final readonly class EstimateView
         $offer = $this->estimates->offerOf($sent);
         $answer = $this->estimates->answerTo($job, $sent);
         $answers = null === $answer ? [] : self::answers($answer);
-        $shop = $this->em->getRepository(Shop::class)->findOneBy([]);
+        $shop = $this->em->getRepository(Shop::class)->findOneBy([])?->head();
 
         return [
             'shop' => ['name' => $shop->name ?? '', 'address' => $shop->address ?? ''],
@@ -96,7 +96,7 @@ final readonly class EstimateView
         $offer = null === $sent ? $this->estimates->draft($job) : $this->estimates->offerOf($sent);
 
         return $this->pdf->make($this->twig->render('estimate.html.twig', [
-            'job' => $job, 'units' => $job->units(), 'shop' => $this->em->getRepository(Shop::class)->findOneBy([]), 'offer' => $this->offer($offer, self::all($offer)), 'sent' => $sent,
+            'job' => $job, 'units' => $job->units(), 'shop' => $this->em->getRepository(Shop::class)->findOneBy([])?->head(), 'offer' => $this->offer($offer, self::all($offer)), 'sent' => $sent,
             'validUntil' => null === $sent ? null : Fields::of($sent->payload)->optionalText('validUntil'),
             'tiers' => array_map(fn (Tier $t): array => ['tier' => $t->value, 'words' => $this->wording->cold('tier-'.$t->value, [])], Tier::cases()),
         ]));

@@ -49,7 +49,7 @@ final readonly class Papers
             throw Refused::notFound('part to label: measure it first');
         }
 
-        return $this->pdf->make($this->twig->render('labels.html.twig', ['labels' => $labels, 'shop' => $this->em->getRepository(Shop::class)->findOneBy([])]));
+        return $this->pdf->make($this->twig->render('labels.html.twig', ['labels' => $labels, 'shop' => $this->em->getRepository(Shop::class)->findOneBy([])?->head()]));
     }
 
     /** @return array<string, mixed> */
@@ -68,7 +68,7 @@ final readonly class Papers
         $notes = \is_array($sheet['notes']) ? $sheet['notes'] : [];
 
         return $this->pdf->make($this->twig->render('transformer.html.twig', [
-            'sheet' => $sheet, 'unit' => $unit->unit, 'tag' => $unit->job->tag, 'shop' => $this->em->getRepository(Shop::class)->findOneBy([]), 'today' => $this->clock->now(),
+            'sheet' => $sheet, 'unit' => $unit->unit, 'tag' => $unit->job->tag, 'shop' => $this->em->getRepository(Shop::class)->findOneBy([])?->head(), 'today' => $this->clock->now(),
             'notes' => array_map(fn (mixed $n): string => $this->wording->cold(\is_string($n) ? 'note-'.$n : '', []), $notes),
         ]));
     }

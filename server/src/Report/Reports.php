@@ -89,7 +89,7 @@ final readonly class Reports
 
     public function html(Job $job): string
     {
-        $shop = $this->em->getRepository(Shop::class)->findOneBy([]);
+        $shop = $this->em->getRepository(Shop::class)->findOneBy([])?->head();
         $units = [];
         foreach ($job->units() as $unit) {
             $bench = $this->benches->of($unit);

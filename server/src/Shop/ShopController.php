@@ -6,18 +6,12 @@ namespace Yew\Server\Shop;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
-use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
-use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
-use Yew\Core\Owner\Prices;
 use Yew\Core\Station\Practice;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Access\Entity\Person;
-use Yew\Server\Access\Role;
-use Yew\Server\Http\Body;
-use Yew\Server\Http\Refused;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Wording\Wording;
 
@@ -32,6 +26,7 @@ final readonly class ShopController
     public function shop(): JsonResponse
     {
         $shop = $this->em->getRepository(Shop::class)->findOneBy([]);
+        $head = $shop?->head();
         $meters = [];
         foreach ($this->meters->all()->all as $meter) {
             $meters[] = ['id' => $meter->id, 'name' => $meter->name, 'inputResistanceOhms' => $meter->inputResistanceOhms(MeterFunction::DcVolts), 'highestVolts' => $meter->highest(MeterFunction::DcVolts)];
@@ -42,9 +37,9 @@ final readonly class ShopController
         }
 
         return new JsonResponse([
-            'name' => $shop->name ?? 'A new shop',
-            'timeZone' => $shop->timeZone ?? 'UTC',
-            'vocabulary' => $shop->vocabulary ?? 'us',
+            'name' => $head->name ?? 'A new shop',
+            'timeZone' => $head->timeZone ?? 'UTC',
+            'vocabulary' => $head->vocabulary ?? 'us',
             'words' => $this->wording->words(),
             'says' => $this->wording->page(),
             'meters' => $meters,
@@ -53,39 +48,5 @@ final readonly class ShopController
             'statesByDanger' => ChassisState::byDanger(),
             'practice' => ($shop?->practice() ?? new Practice())->toArray(),
         ]);
-    }
-
-    /** Schools of practice and the mains of the place; for the owner to set. */
-    #[Route('/api/shop/practice', methods: ['PUT'])]
-    public function practice(Request $request, #[CurrentUser] Person $person): JsonResponse
-    {
-        if (Role::Owner !== $person->role) {
-            throw Refused::forbidden('Only the owner of the shop sets how it works.');
-        }
-        $practice = Practice::decode(Body::array($request));
-        $this->em->getRepository(Shop::class)->findOneBy([])?->workBy($practice);
-        $this->em->flush();
-
-        return new JsonResponse($practice->toArray());
-    }
-
-    #[Route('/api/shop/prices', methods: ['GET'])]
-    public function prices(): JsonResponse
-    {
-        return new JsonResponse(($this->em->getRepository(Shop::class)->findOneBy([])?->prices() ?? Prices::usual())->toArray());
-    }
-
-    /** Hourly rate, tax, currency, openings and usual minutes; for the owner to set. */
-    #[Route('/api/shop/prices', methods: ['PUT'])]
-    public function charge(Request $request, #[CurrentUser] Person $person): JsonResponse
-    {
-        if (Role::Owner !== $person->role) {
-            throw Refused::forbidden('Only the owner of the shop sets what it charges.');
-        }
-        $prices = Prices::decode(Body::array($request));
-        $this->em->getRepository(Shop::class)->findOneBy([])?->charge($prices);
-        $this->em->flush();
-
-        return new JsonResponse($prices->toArray());
     }
 }

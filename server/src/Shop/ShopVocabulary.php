@@ -16,6 +16,6 @@ final readonly class ShopVocabulary implements Vocabulary
 
     public function name(): string
     {
-        return 'uk' === $this->em->getRepository(Shop::class)->findOneBy([])?->vocabulary ? 'uk' : 'us';
+        return 'uk' === $this->em->getRepository(Shop::class)->findOneBy([])?->head()->vocabulary ? 'uk' : 'us';
     }
 }

@@ -24,7 +24,7 @@ final readonly class StatusCommand
     public function __invoke(SymfonyStyle $io, #[Option] bool $open = false): int
     {
         if ($open && [] === $this->meters->all()->all) {
-            $this->em->persist(GeneralMeter::make());
+            $this->em->persist(HandMeter::general()->listed('general'));
             $this->em->flush();
         }
         $people = $this->em->getRepository(Person::class);

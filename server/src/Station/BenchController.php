@@ -61,7 +61,7 @@ final readonly class BenchController
     public function write(string $jobId, Request $request, #[CurrentUser] Person $person): JsonResponse
     {
         $job = $this->jobs->get($jobId);
-        $entry = $this->door->take($job, $person->id, Body::array($request), Role::Onlooker !== $person->role);
+        $entry = $this->door->take($job, $person->id, Body::array($request), Role::Onlooker !== $person->role());
 
         return $this->answer($job, [$entry], true, $request->query->getString('station'), $request->query->getString('unit'), ['slip' => $entry->judgement['slip'] ?? null]);
     }

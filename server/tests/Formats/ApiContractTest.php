@@ -60,7 +60,7 @@ final class ApiContractTest extends ServerTestCase
         $this->check('/api/owner/{token}', '/api/owner/'.$token);
         $this->post('/api/owner/'.$token.'/price', ['answers' => ['L1' => 'yes']]);
         $this->validate('/api/owner/{token}/price', 'post', '200');
-        $this->check('/api/shop/prices', '/api/shop/prices');
+        $this->check('/api/shop/settings', '/api/shop/settings');
         foreach (['/api/jobs' => '/api/jobs', '/api/drawer' => '/api/drawer', '/api/drawer/tubes/{label}' => '/api/drawer/tubes/T001', '/api/drawer/sets' => '/api/drawer/sets?type=6L6GC', '/api/jobs/{jobId}' => '/api/jobs/'.$job, '/api/jobs/{jobId}/tape' => '/api/jobs/'.$job.'/tape', '/api/jobs/{jobId}/reports' => '/api/jobs/'.$job.'/reports', '/api/owners' => '/api/owners?q=m', '/api/units' => '/api/units?q=L', '/api/sheets' => '/api/sheets', '/api/sheets/{sheetId}' => '/api/sheets/'.$sheetId, '/api/sheets/{sheetId}/pages' => '/api/sheets/'.$sheetId.'/pages', '/api/compute' => '/api/compute'] as $template => $path) {
             $this->check($template, $path);
         }
@@ -81,6 +81,17 @@ final class ApiContractTest extends ServerTestCase
     public function testTheWrittenContractIsTheWholeOne(): void
     {
         self::assertSame(self::getContainer()->get(OpenApi::class)->json(), file_get_contents(self::root().'/docs/api/openapi.json'), 'bin/bench formats:write');
+    }
+
+    public function testTheShopsSettingsAreWhatTheContractSays(): void
+    {
+        $this->signIn('nell');
+        $this->post('/api/shop/people', ['name' => 'Wren', 'signInName' => 'wren', 'role' => 'onlooker']);
+        $this->validate('/api/shop/people', 'post', '201');
+        $this->post('/api/shop/meters', ['name' => 'No. 9', 'counts' => 6000, 'inputResistanceOhms' => 10e6, 'highestVolts' => 1000, 'accuracyDigits' => 3, 'dcVoltsPercent' => 0.5, 'acVoltsPercent' => 1, 'ohmsPercent' => 0.8]);
+        $this->validate('/api/shop/meters', 'post', '201');
+        $this->check('/api/shop/people', '/api/shop/people');
+        $this->check('/api/shop/settings', '/api/shop/settings');
     }
 
     private function check(string $template, string $path): void

@@ -220,8 +220,7 @@ final class OwnersWordTest extends ServerTestCase
 
     public function testOnlyTheShopWritesAndOnlyItsOwnerSetsPrices(): void
     {
-        $prices = $this->get('/api/shop/prices');
-        self::assertSame(4800.0, $prices->number('hourlyRateMinor'));
+        self::assertSame(4800.0, $this->get('/api/shop/settings')->object('prices')->number('hourlyRateMinor'));
         $this->request('PUT', '/api/shop/prices', ['hourlyRateMinor' => 9000]);
         self::assertSame(403, $this->lastStatus());
         $this->signOut();
@@ -232,12 +231,12 @@ final class OwnersWordTest extends ServerTestCase
             self::assertSame(403, $this->lastStatus(), $method.$path);
         }
         $this->signOut();
-        foreach (['/api/jobs/'.$this->job.'/estimate', '/api/jobs/'.$this->job.'/estimate.pdf', '/api/shop/prices'] as $path) {
+        foreach (['/api/jobs/'.$this->job.'/estimate', '/api/jobs/'.$this->job.'/estimate.pdf', '/api/shop/settings'] as $path) {
             $this->get($path);
             self::assertSame(401, $this->lastStatus(), $path);
         }
         $this->signIn('nell');
-        self::assertSame(9000.0, $this->request('PUT', '/api/shop/prices', ['hourlyRateMinor' => 9000])->number('hourlyRateMinor'));
+        self::assertSame(9000.0, $this->request('PUT', '/api/shop/prices', ['hourlyRateMinor' => 9000])->object('prices')->number('hourlyRateMinor'));
         self::assertSame(7500, (int) $this->estimate()->object('offer')->object('totals')->number('netMinor'), '35 + 5 + 5 + 5 minutes at 90.00');
         $this->request('PUT', '/api/shop/prices', ['hourlyRateMinor' => -1]);
         self::assertSame(422, $this->lastStatus());

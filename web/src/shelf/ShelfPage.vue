@@ -54,7 +54,7 @@ async function openFirst(): Promise<void> {
     </div>
     <p v-if="error" role="alert" class="danger">{{ error.message }}</p>
     <p v-if="!isPending && found.length === 0 && words.trim() !== ''">Nothing is found by “{{ words }}”. Part of a word is enough: a serial, a name, a tag such as K-417.</p>
-    <p v-else-if="!isPending && found.length === 0">The shelf is empty. Book in an amplifier to begin.</p>
+    <p v-else-if="!isPending && found.length === 0">The shelf is empty. Book in an amplifier to begin.<template v-if="session.me?.role === 'owner'"> What stands on paper, what you charge and which meters you have is set under <router-link to="/shop">Shop</router-link>.</template></p>
     <div v-if="found.length > 0" class="shelves">
       <section v-for="s in shelves" :key="s.state" :class="{ wide: s.state === 'on-the-bench' }" :aria-label="s.title">
         <h2>{{ s.title }} <span class="soft m">{{ s.count }}</span></h2>

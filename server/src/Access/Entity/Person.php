@@ -27,8 +27,44 @@ class Person implements UserInterface, PasswordAuthenticatedUserInterface
         #[ORM\Column(length: 120, unique: true)]
         public readonly string $signInName,
         #[ORM\Column(length: 20, enumType: Role::class)]
-        public readonly Role $role,
+        private Role $role,
+        #[ORM\Column(type: 'instant', nullable: true)]
+        private ?\DateTimeImmutable $endedAt = null,
     ) {
+    }
+
+    public function role(): Role
+    {
+        return $this->role;
+    }
+
+    public function become(Role $role): void
+    {
+        $this->role = $role;
+    }
+
+    /** Whether a password was ever set and the access has not been ended. */
+    public function maySignIn(): bool
+    {
+        return '' !== $this->password && null === $this->endedAt;
+    }
+
+    public function hasEnded(): bool
+    {
+        return null !== $this->endedAt;
+    }
+
+    /** What this person wrote stays theirs; a session of theirs ends with the password. */
+    public function end(\DateTimeImmutable $at): void
+    {
+        $this->endedAt ??= $at;
+        $this->password = '';
+    }
+
+    /** By an invitation only: the old password is gone. */
+    public function takeBack(): void
+    {
+        $this->endedAt = null;
     }
 
     public function getUserIdentifier(): string

@@ -8,6 +8,7 @@ use Doctrine\DBAL\Types\Types;
 use Doctrine\ORM\Mapping as ORM;
 use Yew\Core\Owner\Prices;
 use Yew\Core\Station\Practice;
+use Yew\Server\Shop\ShopHead;
 
 /** The one shop of this installation and the choices it made once. */
 #[ORM\Entity]
@@ -19,15 +20,15 @@ class Shop
         #[ORM\Id, ORM\Column]
         public readonly int $id,
         #[ORM\Column(length: 120)]
-        public readonly string $name,
+        private string $name,
         #[ORM\Column(length: 400)]
-        public readonly string $address,
+        private string $address,
         #[ORM\Column(length: 60)]
-        public readonly string $timeZone,
+        private string $timeZone,
         #[ORM\Column(length: 2)]
-        public readonly string $vocabulary,
+        private string $vocabulary,
         #[ORM\Column(length: 400)]
-        public readonly string $closingWords,
+        private string $closingWords,
         /** @var array<string, mixed> */
         #[ORM\Column(type: Types::JSON, options: ['jsonb' => true, 'default' => '{}'])]
         private array $practice = [],
@@ -35,6 +36,16 @@ class Shop
         #[ORM\Column(type: Types::JSON, options: ['jsonb' => true, 'default' => '{}'])]
         private array $prices = [],
     ) {
+    }
+
+    public function head(): ShopHead
+    {
+        return new ShopHead($this->name, $this->address, $this->timeZone, $this->vocabulary, $this->closingWords);
+    }
+
+    public function callItself(ShopHead $head): void
+    {
+        ['name' => $this->name, 'address' => $this->address, 'timeZone' => $this->timeZone, 'vocabulary' => $this->vocabulary, 'closingWords' => $this->closingWords] = $head->toArray();
     }
 
     public function practice(): Practice

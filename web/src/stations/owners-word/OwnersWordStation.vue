@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { NButton, NInput, NSelect } from 'naive-ui'
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, nextTick, reactive, ref, watch } from 'vue'
 import { useSession } from '../../access/session'
 import { api, ask, type Schemas } from '../../api/client'
 import { queries } from '../../api/queries'
@@ -23,14 +23,15 @@ const link = ref('')
 type Line = Schemas['OfferLineDraft']
 const lines = ref<Line[]>([])
 const note = ref('')
-/** Typed prices by line: what is no price stays as typed until it is one. */
+/** Prices and minutes as typed, by line: what is none stays as typed until it is one. */
 const typed = reactive<Record<string, string>>({})
+const timed = reactive<Record<string, string>>({})
 let own = false
 watch(word, (w) => {
   if (w === null || own) return
   lines.value = w.offer.lines.map((l) => ({ id: l.id, text: l.text, why: l.why, tier: l.tier, minutes: l.minutes, partsMinor: l.partsMinor, openings: l.openings, taxBasisPoints: l.taxBasisPoints, partOf: l.partOf }))
   note.value = w.offer.note
-  for (const l of lines.value) typed[l.id] = l.partsMinor === 0 ? '' : amount(l.partsMinor)
+  for (const l of lines.value) { typed[l.id] = l.partsMinor === 0 ? '' : amount(l.partsMinor); timed[l.id] = String(l.minutes) }
 }, { immediate: true })
 const priced = computed(() => new Map((word.value?.offer.lines ?? []).map((l) => [l.id, l])))
 const editable = computed(() => word.value?.state === 'draft' && session.mayWrite)
@@ -50,17 +51,28 @@ const keep = useDebounceFn(async () => {
   if (w === null || !editable.value) return
   own = true
   await done(ask(api.PUT('/api/jobs/{jobId}/estimate', { params: path.value, body: { currency: w.offer.currency, hourlyRateMinor: w.offer.hourlyRateMinor, openings: w.offer.openings, lines: lines.value, note: note.value } })))
+  await nextTick() // what comes back is what was typed here
   own = false
 }, 350)
 function parts(line: Line, text: string): void {
   typed[line.id] = text
   const minor = text.trim() === '' ? 0 : minorOf(text)
-  if (minor === null) { fault.value = `“${text}” is no price: 12 or 12.50`; return }
+  if (minor === null) return
   line.partsMinor = minor
   void keep()
 }
+/** What is typed and is no price or no time: said as long as it stands there, and nothing is sent with it. */
+const wrong = computed(() => {
+  for (const l of lines.value) {
+    const [price = '', time = String(l.minutes)] = [typed[l.id], timed[l.id]]
+    if (price.trim() !== '' && minorOf(price) === null) return `“${price}” is no price: 12 or 12.50`
+    if (!/^\d{1,4}$/.test(time.trim())) return `“${time}” is no time: whole minutes`
+  }
+  return ''
+})
 function minutes(line: Line, text: string): void {
-  if (!/^\d{1,4}$/.test(text.trim())) { fault.value = `“${text}” is no time: whole minutes`; return }
+  timed[line.id] = text
+  if (!/^\d{1,4}$/.test(text.trim())) return
   line.minutes = Number(text)
   void keep()
 }
@@ -72,6 +84,7 @@ function take(suggested: Line): void {
   const free = Array.from({ length: 200 }, (_, i) => `L${i + 1}`).find((id) => lines.value.every((l) => l.id !== id)) ?? ''
   lines.value = [...lines.value, { ...suggested, id: free }]
   typed[free] = ''
+  timed[free] = String(suggested.minutes)
   void keep()
 }
 function addOwn(): void {
@@ -119,7 +132,7 @@ const partOf = (p: string): string => p.split(' ').at(-1) ?? p
     <p v-if="word.notApproved.length > 0" class="fit out"><b>Done without a yes: {{ word.notApproved.map(partOf).join(', ') }}.</b> Ask before you go on.</p>
     <p v-if="word.agreed.isBeyond === true" class="fit"><b>Beyond the {{ amount(word.agreed.limitMinor ?? 0) }} that were agreed to:</b> call before any of it begins.</p>
     <p v-if="link !== ''" class="fit"><b>The owner’s link, shown this once:</b> <span class="m link">{{ link }}</span> <button type="button" class="plain act" @click="copy">copy</button></p>
-    <p v-if="fault !== ''" role="alert" class="out">{{ fault }}</p>
+    <p v-if="fault !== '' || wrong !== ''" role="alert" class="out">{{ wrong || fault }}</p>
     <div class="lines card" tabindex="0" role="region" aria-label="Lines of the estimate">
       <p v-if="lines.length === 0" class="empty">Nothing on it yet. What the stations find stands here by itself; work of another sort is added below.</p>
       <table v-else>
@@ -128,7 +141,7 @@ const partOf = (p: string): string => p.split(' ').at(-1) ?? p
           <tr v-for="l in g.lines" :key="l.id">
             <td class="what"><template v-if="editable"><input v-model="l.text" :aria-label="`Line ${l.id}`" maxlength="200" @change="keep"><textarea v-model="l.why" rows="2" :aria-label="`Why, ${l.text}`" maxlength="600" @change="keep" /></template><template v-else><b>{{ l.text }}</b><br><span class="small soft">{{ l.why }}</span></template></td>
             <td class="n"><input v-if="editable" class="m num" :value="typed[l.id]" :aria-label="`Parts, ${l.text}`" placeholder="0.00" @change="parts(l, ($event.target as HTMLInputElement).value)"><span v-else class="m">{{ amount(l.partsMinor) }}</span></td>
-            <td class="n"><input v-if="editable" class="m num" :value="l.minutes" :aria-label="`Minutes, ${l.text}`" @change="minutes(l, ($event.target as HTMLInputElement).value)"><span v-else class="m">{{ l.minutes }}</span></td>
+            <td class="n"><input v-if="editable" class="m num" :value="timed[l.id] ?? l.minutes" :aria-label="`Minutes, ${l.text}`" @change="minutes(l, ($event.target as HTMLInputElement).value)"><span v-else class="m">{{ l.minutes }}</span></td>
             <td><n-select v-if="editable" class="open" size="small" multiple :max-tag-count="1" :value="l.openings" :options="openings" :input-props="{ 'aria-label': `To open, ${l.text}` }" placeholder="nothing" @update:value="(o: string[]) => { l.openings = o; keep() }" /><span v-else class="small">{{ l.openings.map((o) => word?.offer.openings.find((x) => x.id === o)?.name ?? o).join(', ') }}</span></td>
             <td class="n m"><b>{{ amount(priced.get(l.id)?.netMinor ?? 0) }}</b><br><span v-if="(priced.get(l.id)?.netMinor ?? 0) < (priced.get(l.id)?.aloneMinor ?? 0)" class="small soft" title="were it the only one">alone {{ amount(priced.get(l.id)?.aloneMinor ?? 0) }}</span></td>
             <td class="says"><button v-if="editable" type="button" class="plain act" :aria-label="`Leave out ${l.text}`" @click="drop(l)">×</button>
@@ -144,7 +157,7 @@ const partOf = (p: string): string => p.split(' ').at(-1) ?? p
       <label class="small soft">agreed without asking <input v-model="limit" class="m num" placeholder="none" :readonly="!session.mayWrite" aria-label="Agreed sum" @change="agree"></label>
       <a :href="`/api/jobs/${jobId}/estimate.pdf`" target="_blank" rel="noopener">PDF</a>
       <template v-if="session.mayWrite">
-        <template v-if="word.state === 'draft'"><n-button size="small" @click="addOwn">Add a line</n-button><n-button size="small" @click="asRecommended">As recommended</n-button><n-button type="primary" :disabled="lines.length === 0" @click="send">Freeze and make the link</n-button></template>
+        <template v-if="word.state === 'draft'"><n-button size="small" @click="addOwn">Add a line</n-button><n-button size="small" @click="asRecommended">As recommended</n-button><n-button type="primary" :disabled="lines.length === 0 || wrong !== ''" @click="send">Freeze and make the link</n-button></template>
         <template v-else-if="word.state === 'sent'"><n-input v-model:value="said" size="small" class="saidby" placeholder="what the owner said" :input-props="{ 'aria-label': 'What the owner said', maxlength: '1000' }" /><n-select v-model:value="way" size="small" class="way" :options="[{ value: 'telephone', label: 'on the telephone' }, { value: 'in-person', label: 'in person' }]" :input-props="{ 'aria-label': 'Way' }" /><n-button type="primary" :disabled="unsaid > 0" @click="answer">{{ unsaid > 0 ? `${unsaid} without an answer` : 'Write the answer' }}</n-button><n-button @click="again">Take it back</n-button></template>
         <n-button v-else @click="again">Open it again</n-button>
       </template>

@@ -1,0 +1,69 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Shop;
+
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Uid\Uuid;
+use Yew\Core\Owner\Prices;
+use Yew\Core\Station\Practice;
+use Yew\Server\Http\Refused;
+use Yew\Server\Shop\Entity\Shop;
+
+/** How the shop works; every change goes on the record. */
+final readonly class ShopSettings
+{
+    private const MOST_METERS = 50;
+
+    public function __construct(private EntityManagerInterface $em, private ShopMeters $meters, private ShopRecord $record)
+    {
+    }
+
+    public function shop(): Shop
+    {
+        return $this->em->getRepository(Shop::class)->findOneBy([]) ?? throw Refused::notFound('shop');
+    }
+
+    public function callItself(ShopHead $head, string $personId): void
+    {
+        $shop = $this->shop();
+        $this->record->changed($personId, 'head', $shop->head()->toArray(), $head->toArray());
+        $shop->callItself($head);
+        $this->em->flush();
+    }
+
+    public function charge(Prices $prices, string $personId): void
+    {
+        $shop = $this->shop();
+        $this->record->changed($personId, 'prices', $shop->prices()->toArray(), $prices->toArray());
+        $shop->charge($prices);
+        $this->em->flush();
+    }
+
+    public function workBy(Practice $practice, string $personId): void
+    {
+        $shop = $this->shop();
+        $this->record->changed($personId, 'practice', $shop->practice()->toArray(), $practice->toArray());
+        $shop->workBy($practice);
+        $this->em->flush();
+    }
+
+    public function list(HandMeter $meter, string $personId): void
+    {
+        $all = $this->meters->all()->all;
+        if (\count($all) >= self::MOST_METERS) {
+            throw Refused::conflict(\sprintf('%d meters are listed; more are not.', self::MOST_METERS));
+        }
+        foreach ($all as $listed) {
+            if (mb_strtolower($listed->name) === mb_strtolower($meter->name)) {
+                throw Refused::conflict(\sprintf('A meter called “%s” is listed already.', $listed->name));
+            }
+        }
+        $listed = $meter->listed(Uuid::v7()->toRfc4122());
+        $this->em->persist($listed);
+        $this->record->changed($personId, 'meter', [], $listed->document);
+        $this->em->flush();
+        $this->meters->reset();
+    }
+}
