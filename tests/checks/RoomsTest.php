@@ -17,7 +17,7 @@ final class RoomsTest
     private const CORE = ['Codec', 'Numeric', 'Quantity', 'Tube', 'Matching', 'Bench', 'Circuit', 'Sheet', 'Reading', 'Drawn', 'Test', 'Substitution', 'Station', 'Look', 'Iron', 'Capacitor', 'Resistor', 'Tubes', 'Voltages', 'Safety', 'Estimate', 'Drawer', 'Owner', 'Job', 'Compute'];
 
     /** Rooms of the server in the same way; entities may be used from above and below. */
-    private const SERVER = ['Http', 'Wording', 'Access', 'Shop', 'Sheet', 'Circuit', 'Job', 'Tape', 'Station', 'Photo', 'Formats', 'Report', 'Schematic', 'Drawer', 'Owner', 'Shelf', 'Compute', 'Demo'];
+    private const SERVER = ['Http', 'Mail', 'Wording', 'Access', 'Shop', 'Sheet', 'Circuit', 'Job', 'Tape', 'Station', 'Photo', 'Formats', 'Report', 'Schematic', 'Drawer', 'Owner', 'Shelf', 'Compute', 'Demo'];
 
     /** @return iterable<Rule> */
     #[TestRule]

@@ -63,6 +63,9 @@ final readonly class Prices
         $work = $usual->work;
         foreach ($fields->objects('work', 20) as $item) {
             $station = $item->string('station', 40);
+            if (!isset(self::USUAL[$station])) {
+                throw $item->fault('station', \sprintf('no work is recommended by a station called %s', mb_substr($station, 0, 40)));
+            }
             $opening = $item->optionalText('opening');
             if ('' !== $opening && !isset($openings[$opening])) {
                 throw $item->fault('opening', 'there is no such opening');

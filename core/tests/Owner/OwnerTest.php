@@ -124,7 +124,7 @@ final class OwnerTest extends TestCase
         self::assertSame([5, ['board'], 90, ['chassis'], 5, [], 0, []], [$usual->minutesFor('capacitors'), $usual->openingsFor('capacitors'), $usual->minutesFor('iron'), $usual->openingsFor('iron'), $usual->minutesFor('tubes'), $usual->openingsFor('tubes'), $usual->minutesFor('cellar'), $usual->openingsFor('cellar')]);
         $own = Prices::decode(['hourlyRateMinor' => 7500, 'openings' => [['id' => 'lid', 'name' => 'the lid off', 'minutes' => 3]], 'work' => [['station' => 'tubes', 'minutes' => 8, 'opening' => 'lid']]]);
         self::assertSame([7500, ['lid'], 8, []], [$own->hourlyRate, $own->openingsFor('tubes'), $own->minutesFor('tubes'), $own->openingsFor('capacitors')], 'an opening that is gone opens nothing');
-        foreach ([['currency' => 'x'], ['taxBasisPoints' => 5001], ['taxBasisPoints' => -1], ['hourlyRateMinor' => -1], ['openings' => [['id' => '', 'name' => 'x', 'minutes' => 1]]], ['work' => [['station' => 'tubes', 'minutes' => 5, 'opening' => 'roof']]], ['work' => [['station' => 'tubes', 'minutes' => 6001]]], ['colour' => 'red']] as $bad) {
+        foreach ([['currency' => 'x'], ['taxBasisPoints' => 5001], ['taxBasisPoints' => -1], ['hourlyRateMinor' => -1], ['openings' => [['id' => '', 'name' => 'x', 'minutes' => 1]]], ['work' => [['station' => 'tubes', 'minutes' => 5, 'opening' => 'roof']]], ['work' => [['station' => 'tubes', 'minutes' => 6001]]], ['work' => [['station' => 'cellar', 'minutes' => 5]]], ['openings' => self::openings(21)], ['colour' => 'red']] as $bad) {
             try {
                 Prices::decode($bad);
                 self::fail((string) json_encode($bad));
@@ -132,6 +132,33 @@ final class OwnerTest extends TestCase
                 $this->addToAssertionCount(1);
             }
         }
+    }
+
+    public function testTheHighestThatIsTakenIsTaken(): void
+    {
+        self::assertSame(6000, Prices::decode(['work' => [['station' => 'tubes', 'minutes' => 6000]]])->minutesFor('tubes'));
+        self::assertSame(5000, Prices::decode(['taxBasisPoints' => 5000])->taxBasisPoints);
+        self::assertCount(20, Prices::decode(['openings' => self::openings(20)])->openings);
+        self::assertCount(100, self::offer(array_map(static fn (int $i): array => self::line('C'.$i), range(1, 100)))->lines);
+        self::assertSame([6000, 1_000_000_000], [self::offer([self::line('C1', ['minutes' => 6000])])->lines[0]->minutes, self::offer([self::line('C1', ['partsMinor' => 1_000_000_000])])->lines[0]->parts]);
+    }
+
+    /** @return list<array{id: string, name: string, minutes: int}> */
+    private static function openings(int $count): array
+    {
+        return array_map(static fn (int $i): array => ['id' => 'o'.$i, 'name' => 'lid '.$i, 'minutes' => 1], range(1, $count));
+    }
+
+    /** A board out 35 minutes, a part five: forty alone, five while it is open (common practice). */
+    public function testUsualWorkCostsItsOwnMinutesWhileItIsOpen(): void
+    {
+        $prices = Prices::decode(['hourlyRateMinor' => 6000]);
+        self::assertSame(['aloneMinor' => 4000, 'whileOpenMinor' => 500], $prices->costs('capacitors'));
+        self::assertSame(['aloneMinor' => 11000, 'whileOpenMinor' => 9000], $prices->costs('iron'));
+        self::assertSame(['aloneMinor' => 1500, 'whileOpenMinor' => 1500], $prices->costs('look'));
+        self::assertSame(['aloneMinor' => 0, 'whileOpenMinor' => 0], $prices->costs('cellar'), 'what is not listed costs no usual time');
+        self::assertSame(['aloneMinor' => 500, 'whileOpenMinor' => 500], $prices->costs('tubes'));
+        self::assertSame(['aloneMinor' => 4000, 'whileOpenMinor' => 500], $prices->costs('resistors'));
     }
 
     public function testTiersAreInOrder(): void

@@ -17,7 +17,7 @@ use Yew\Server\Job\Jobs;
 /** The estimate of a job, for the people of the shop. */
 final readonly class EstimateController
 {
-    public function __construct(private Jobs $jobs, private OwnersWord $word, private EstimateView $view)
+    public function __construct(private Jobs $jobs, private OwnersWord $word, private EstimateView $view, private EstimateLetter $letter)
     {
     }
 
@@ -51,10 +51,12 @@ final readonly class EstimateController
         $job = $this->jobs->get($jobId);
         $body = Body::fields($request);
         $days = $body->has('validDays') ? $body->whole('validDays', OwnersWord::VALID_DAYS[0], OwnersWord::VALID_DAYS[2]) : OwnersWord::VALID_DAYS[1];
+        $to = $body->optionalBoolean('mail', false) ? EstimateLetter::addressOf($job) : null;
         $body->done();
-        $token = $this->word->send($job, $days, $person->id);
+        $path = '/word/'.$this->word->send($job, $days, $person->id);
+        $mail = null === $to ? null : $this->letter->send($job, $to, $path, $person->id);
 
-        return new JsonResponse(['path' => '/word/'.$token, ...$this->view->of($job)], 201);
+        return new JsonResponse(['path' => $path, 'mailFault' => $mail ?? '', ...$this->view->of($job)], 201);
     }
 
     #[Route('/api/jobs/{jobId}/estimate/answer', methods: ['POST'])]

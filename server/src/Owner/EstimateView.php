@@ -48,6 +48,7 @@ final readonly class EstimateView
             'suggested' => array_values(array_filter($this->estimates->recommended($job), static fn (array $l): bool => !\in_array($l['partOf'], $known, true))),
             'sent' => null === $sent ? null : ['at' => Moment::text($sent->observedAt), 'by' => $sent->personId, 'validUntil' => Fields::of($sent->payload)->optionalText('validUntil'), 'sha256' => Fields::of($sent->payload)->optionalText('sha256')],
             'answer' => null === $answer ? null : ['at' => Moment::text($answer->observedAt), 'way' => Fields::of($answer->payload)->optionalText('way'), 'note' => Fields::of($answer->payload)->optionalText('note'), 'answers' => array_map(static fn (Answer $a): string => $a->value, $answers)],
+            'mailTo' => EstimateLetter::reaches($job) ? $job->owner->email : null,
             'agreed' => [...$agreed, 'isBeyond' => $offer->priced($answers)->isBeyond($agreed['limitMinor'])],
             'notApproved' => array_values(array_diff(array_map(self::partOnly(...), $this->estimates->done($job)), $approved)),
             'tiers' => array_map(fn (Tier $t): array => ['tier' => $t->value, 'words' => $this->wording->cold('tier-'.$t->value, [])], Tier::cases()),

@@ -4,8 +4,20 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tests\Owner;
 
+use Psr\Log\NullLogger;
+use Symfony\Component\Mailer\Envelope;
+use Symfony\Component\Mailer\Exception\TransportException;
+use Symfony\Component\Mailer\MailerInterface;
+use Symfony\Component\Mime\Email;
+use Symfony\Component\Mime\RawMessage;
 use Symfony\Component\Process\Process;
 use Yew\Core\Codec\Fields;
+use Yew\Server\Access\Entity\Person;
+use Yew\Server\Job\Jobs;
+use Yew\Server\Owner\EstimateLetter;
+use Yew\Server\Owner\EstimateView;
+use Yew\Server\Shop\ShopSettings;
+use Yew\Server\Tape\TapeDoor;
 use Yew\Server\Tests\Cold\ColdBench;
 use Yew\Server\Tests\ServerTestCase;
 
@@ -216,6 +228,81 @@ final class OwnersWordTest extends ServerTestCase
         foreach (['Test works', 'Maren Tolliver', 'Replace C14, coupling 100 nF 400 V', 'Needed to work', '32.00', 'Tax, 20 % of 40.00', '48.00', 'a draft'] as $says) {
             self::assertStringContainsString($says, $text);
         }
+    }
+
+    private function ownersMail(string $address): void
+    {
+        $this->em()->getConnection()->executeStatement('UPDATE amplifier_owner SET email = ?', [$address]);
+        $this->em()->clear();
+    }
+
+    public function testTheEstimateGoesAsALetterWhereThereIsAnAddress(): void
+    {
+        self::assertNull($this->estimate()->raw('mailTo'));
+        foreach (['' => 'left no mail address', 'maren at home' => 'is no mail address', "m@example.org\nBcc: x@example.org" => 'is no mail address'] as $address => $says) {
+            $this->ownersMail($address);
+            $this->request('POST', '/api/jobs/'.$this->job.'/estimate/sent', ['mail' => true]);
+            self::assertSame(422, $this->lastStatus(), $address.$this->client->getResponse()->getContent());
+            self::assertStringContainsString($says, (string) $this->client->getResponse()->getContent());
+            self::assertSame('draft', $this->estimate()->string('state'), 'nothing is frozen');
+        }
+        $this->ownersMail('maren@example.org');
+        self::assertSame('maren@example.org', $this->estimate()->string('mailTo'));
+        $sent = $this->request('POST', '/api/jobs/'.$this->job.'/estimate/sent', ['mail' => true]);
+        self::assertResponseStatusCodeSame(201);
+        self::assertSame('', $sent->optionalText('mailFault'));
+        self::assertEmailCount(1);
+        $letter = self::getMailerMessage();
+        self::assertInstanceOf(Email::class, $letter);
+        self::assertSame(['maren@example.org', 'Test works'], [$letter->getTo()[0]->getAddress(), $letter->getFrom()[0]->getName()]);
+        self::assertStringNotContainsString('/word/', (string) $letter->getTextBody(), 'the shop’s own network is not reached from a sofa: no link without a public address');
+        self::assertSame(['application/pdf', 'estimate.pdf'], [$letter->getAttachments()[0]->getContentType(), $letter->getAttachments()[0]->getFilename()]);
+        self::assertStringStartsWith('%PDF', $letter->getAttachments()[0]->getBody());
+        self::assertStringContainsString('mailed to maren@example.org', json_encode(array_map(static fn (Fields $e): mixed => $e->raw('line'), $this->get('/api/jobs/'.$this->job.'/tape')->objects('entries')), \JSON_THROW_ON_ERROR));
+    }
+
+    /** @param \Closure(Email): void $send */
+    private function letter(\Closure $send, string $publicAddress): string
+    {
+        $mailer = new class($send) implements MailerInterface {
+            public function __construct(private readonly \Closure $send)
+            {
+            }
+
+            public function send(RawMessage $message, ?Envelope $envelope = null): void
+            {
+                \assert($message instanceof Email);
+                ($this->send)($message);
+            }
+        };
+        $container = self::getContainer();
+        $job = $container->get(Jobs::class)->get($this->job);
+        $letter = new EstimateLetter($mailer, $container->get(EstimateView::class), $container->get(ShopSettings::class), $container->get(TapeDoor::class), new NullLogger(), 'bench@example.org', $publicAddress);
+
+        return $letter->send($job, EstimateLetter::addressOf($job), '/word/abc', $this->em()->getRepository(Person::class)->findOneBy(['signInName' => 'idris'])->id ?? '');
+    }
+
+    public function testTheLinkGoesWithItWhereTheShopIsReachedFromOutside(): void
+    {
+        $this->ownersMail('maren@example.org');
+        $text = '';
+        self::assertSame('', $this->letter(static function (Email $letter) use (&$text): void { $text = (string) $letter->getTextBody(); }, 'https://bench.example.org/'));
+        self::assertStringContainsString("answer here:\nhttps://bench.example.org/word/abc\n", $text);
+    }
+
+    public function testALetterThatDoesNotLeaveIsSaidAndIsNoNote(): void
+    {
+        $this->ownersMail('maren@example.org');
+        $before = \count($this->get('/api/jobs/'.$this->job.'/tape')->objects('entries'));
+        self::assertStringContainsString('did not leave', $this->letter(static fn (): never => throw new TransportException('550 no such mailbox'), ''));
+        self::assertCount($before, $this->get('/api/jobs/'.$this->job.'/tape')->objects('entries'));
+    }
+
+    public function testNoLetterIsSentUnasked(): void
+    {
+        $this->ownersMail('maren@example.org');
+        $this->send();
+        self::assertEmailCount(0);
     }
 
     public function testOnlyTheShopWritesAndOnlyItsOwnerSetsPrices(): void

@@ -94,11 +94,14 @@ function addOwn(): void {
 const openings = computed(() => (word.value?.offer.openings ?? []).map((o) => ({ value: o.id, label: `${o.name}, ${o.minutes} min` })))
 const groups = computed(() => (word.value?.tiers ?? []).map((t) => ({ ...t, lines: lines.value.filter((l) => l.tier === t.tier) })).filter((g) => g.lines.length > 0))
 
+/** As a letter too, where the owner left an address. */
+const mailed = ref(true)
 async function send(): Promise<void> {
   fault.value = ''
   try {
-    const answer = await ask(api.POST('/api/jobs/{jobId}/estimate/sent', { params: path.value, body: {} }))
+    const answer = await ask(api.POST('/api/jobs/{jobId}/estimate/sent', { params: path.value, body: mailed.value && word.value?.mailTo != null ? { mail: true } : {} }))
     link.value = `${location.origin}${answer.path}`
+    fault.value = answer.mailFault
     queries.setQueryData(key.value, answer)
   } catch (e) {
     fault.value = e instanceof Error ? e.message : String(e)
@@ -157,7 +160,7 @@ const partOf = (p: string): string => p.split(' ').at(-1) ?? p
       <label class="small soft">agreed without asking <input v-model="limit" class="m num" placeholder="none" :readonly="!session.mayWrite" aria-label="Agreed sum" @change="agree"></label>
       <a :href="`/api/jobs/${jobId}/estimate.pdf`" target="_blank" rel="noopener">PDF</a>
       <template v-if="session.mayWrite">
-        <template v-if="word.state === 'draft'"><n-button size="small" @click="addOwn">Add a line</n-button><n-button size="small" @click="asRecommended">As recommended</n-button><n-button type="primary" :disabled="lines.length === 0 || wrong !== ''" @click="send">Freeze and make the link</n-button></template>
+        <template v-if="word.state === 'draft'"><n-button size="small" @click="addOwn">Add a line</n-button><n-button size="small" @click="asRecommended">As recommended</n-button><label v-if="word.mailTo !== null" class="small"><input v-model="mailed" type="checkbox"> mail it to {{ word.mailTo }}</label><n-button type="primary" :disabled="lines.length === 0 || wrong !== ''" @click="send">Freeze and make the link</n-button></template>
         <template v-else-if="word.state === 'sent'"><n-input v-model:value="said" size="small" class="saidby" placeholder="what the owner said" :input-props="{ 'aria-label': 'What the owner said', maxlength: '1000' }" /><n-select v-model:value="way" size="small" class="way" :options="[{ value: 'telephone', label: 'on the telephone' }, { value: 'in-person', label: 'in person' }]" :input-props="{ 'aria-label': 'Way' }" /><n-button type="primary" :disabled="unsaid > 0" @click="answer">{{ unsaid > 0 ? `${unsaid} without an answer` : 'Write the answer' }}</n-button><n-button @click="again">Take it back</n-button></template>
         <n-button v-else @click="again">Open it again</n-button>
       </template>
