@@ -168,6 +168,10 @@ final class TubeGroundsTest extends TestCase
         self::assertSame(1000.0, $slip('5.2umho', null));
         self::assertNull($slip('5200umho', null));
         self::assertSame(0.1, $slip('720mA', self::tester('jig, 250/-14/250, 6.3V, 5m')));
+        // 72 mA at this point (handbook): from 15 % of it to two and a half times it nobody is asked.
+        foreach (['10.5mA' => 10.0, '11.1mA' => null, '175mA' => null, '185mA' => 0.1] as $typed => $factor) {
+            self::assertSame($factor, $slip($typed, self::tester('jig, 250/-14/250, 6.3V, 5m')), $typed);
+        }
         self::assertNull($slip('85%', null));
         self::assertSame([], FiguresJudge::checks(null, null));
     }
