@@ -29,6 +29,12 @@ final class MinorUnits
         return 100 * (int) $m['whole'] + (int) str_pad($m['part'] ?? '', 2, '0');
     }
 
+    /** As people write it, of a currency with two decimals: 12.50. */
+    public static function text(int $minor): string
+    {
+        return \sprintf('%s%d.%02d', $minor < 0 ? '-' : '', intdiv(abs($minor), 100), abs($minor) % 100);
+    }
+
     /** @param int $minutes zero or more */
     public static function labour(int $minutes, int $hourlyRate): int
     {

@@ -33,16 +33,9 @@ final readonly class Offer
      */
     public static function decode(Fields $fields): self
     {
-        $currency = $fields->string('currency', 3);
-        if (1 !== preg_match('/^[A-Z]{3}$/D', $currency)) {
-            throw $fields->fault('currency', 'three letters, such as GBP');
-        }
+        $currency = Prices::currency($fields);
         $rate = $fields->whole('hourlyRateMinor', 0, MinorUnits::MOST);
-        $openings = [];
-        foreach ($fields->objects('openings', 20) as $opening) {
-            $openings[Prices::id($opening, 'id')] = ['name' => $opening->string('name', 80), 'minutes' => $opening->whole('minutes', 0, Prices::MOST_MINUTES)];
-            $opening->done();
-        }
+        $openings = Prices::openings($fields);
         $lines = [];
         foreach ($fields->objects('lines', self::MOST_LINES) as $item) {
             $line = OfferLine::decode($item);

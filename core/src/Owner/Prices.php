@@ -45,21 +45,10 @@ final readonly class Prices
     {
         $fields = Fields::of($data);
         $usual = self::usual();
-        $currency = $fields->optionalString('currency', 3) ?? $usual->currency;
-        if (1 !== preg_match('/^[A-Z]{3}$/D', $currency)) {
-            throw $fields->fault('currency', 'three letters, such as GBP');
-        }
+        $currency = null === $fields->optionalString('currency', 3) ? $usual->currency : self::currency($fields);
         $tax = $fields->has('taxBasisPoints') ? $fields->whole('taxBasisPoints', 0, self::MOST_BASIS_POINTS) : $usual->taxBasisPoints;
         $rate = $fields->has('hourlyRateMinor') ? $fields->whole('hourlyRateMinor', 0, MinorUnits::MOST) : $usual->hourlyRate;
-        $openings = $usual->openings;
-        if ($fields->has('openings')) {
-            $openings = [];
-            foreach ($fields->objects('openings', self::MOST_OPENINGS) as $opening) {
-                $id = self::id($opening, 'id');
-                $openings[$id] = ['name' => $opening->string('name', 80), 'minutes' => $opening->whole('minutes', 0, self::MOST_MINUTES)];
-                $opening->done();
-            }
-        }
+        $openings = $fields->has('openings') ? self::openings($fields) : $usual->openings;
         $work = $usual->work;
         foreach ($fields->objects('work', 20) as $item) {
             $station = $item->string('station', 40);
@@ -76,6 +65,34 @@ final readonly class Prices
         $fields->done();
 
         return new self($currency, $tax, $rate, $openings, array_map(static fn (array $w): array => ['minutes' => $w['minutes'], 'opening' => isset($openings[$w['opening']]) ? $w['opening'] : ''], $work));
+    }
+
+    /**
+     * @return string ISO 4217
+     *
+     * @throws BadData
+     */
+    public static function currency(Fields $fields): string
+    {
+        $currency = $fields->string('currency', 3);
+
+        return 1 === preg_match('/^[A-Z]{3}$/D', $currency) ? $currency : throw $fields->fault('currency', 'three letters, such as GBP');
+    }
+
+    /**
+     * @return array<string, array{name: string, minutes: int}> by id
+     *
+     * @throws BadData
+     */
+    public static function openings(Fields $fields): array
+    {
+        $openings = [];
+        foreach ($fields->objects('openings', self::MOST_OPENINGS) as $opening) {
+            $openings[self::id($opening, 'id')] = ['name' => $opening->string('name', 80), 'minutes' => $opening->whole('minutes', 0, self::MOST_MINUTES)];
+            $opening->done();
+        }
+
+        return $openings;
     }
 
     /** @throws BadData */

@@ -87,4 +87,10 @@ final class EstimateTest extends TestCase
     {
         return new EstimateLine($id, $minutes, $parts, $openings, $tax, $wanted);
     }
+
+    public function testAnAmountIsWrittenAsItIsRead(): void
+    {
+        self::assertSame(['0.00', '0.05', '12.50', '-0.05', '10000000.00'], array_map(MinorUnits::text(...), [0, 5, 1250, -5, 1_000_000_000]));
+        self::assertSame(1205, MinorUnits::read(MinorUnits::text(1205)));
+    }
 }

@@ -10,13 +10,13 @@ use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Uid\Uuid;
 use Yew\Server\Access\Entity\Invitation;
 use Yew\Server\Access\Entity\Person;
+use Yew\Server\Http\LinkToken;
 use Yew\Server\Http\Refused;
 
 /** One-time links by which somebody sets a password: at first, or when the old one is forgotten. */
 final readonly class Invitations
 {
     private const VALID_DAYS = 7;
-    private const TOKEN_BYTES = 32;
 
     public function __construct(private EntityManagerInterface $em, private UserPasswordHasherInterface $hasher, private ClockInterface $clock)
     {
@@ -26,9 +26,9 @@ final readonly class Invitations
     public function invite(Person $person, string $by): string
     {
         $this->close($person);
-        $token = rtrim(strtr(base64_encode(random_bytes(self::TOKEN_BYTES)), '+/', '-_'), '=');
+        $token = LinkToken::make();
         $now = $this->clock->now();
-        $this->em->persist(new Invitation(Uuid::v7()->toRfc4122(), $person->id, hash('sha256', $token), $now->modify('+'.self::VALID_DAYS.' days'), $now, $by));
+        $this->em->persist(new Invitation(Uuid::v7()->toRfc4122(), $person->id, LinkToken::hash($token), $now->modify('+'.self::VALID_DAYS.' days'), $now, $by));
 
         return $token;
     }
@@ -54,7 +54,7 @@ final readonly class Invitations
     {
         return $this->em->wrapInTransaction(function () use ($token, $password): Person {
             // Two at once: the second waits, and finds it used.
-            $id = $this->em->getConnection()->fetchOne('SELECT id FROM invitation WHERE token_hash = ? FOR UPDATE', [hash('sha256', $token)]);
+            $id = $this->em->getConnection()->fetchOne('SELECT id FROM invitation WHERE token_hash = ? FOR UPDATE', [LinkToken::hash($token)]);
             $invitation = \is_string($id) ? $this->em->find(Invitation::class, $id) : null;
             $now = $this->clock->now();
             $person = null === $invitation || !$invitation->isOpen($now) ? null : $this->em->find(Person::class, $invitation->personId);

@@ -10,6 +10,7 @@ use Yew\Core\Drawer\DrawerChoice;
 use Yew\Core\Drawer\DrawerRow;
 use Yew\Core\Drawer\DrawerTube;
 use Yew\Core\Drawer\TubeState;
+use Yew\Core\Estimate\MinorUnits;
 use Yew\Core\Matching\Candidate;
 use Yew\Core\Matching\MatchedSet;
 use Yew\Core\Matching\StandsApart;
@@ -141,7 +142,7 @@ final readonly class DrawerView
         $price = $said->priceMinor();
 
         return array_combine(DrawerRow::COLUMNS, [
-            $tube->label, $tube->type, $tube->maker, $said->said()->value, null === $price ? '' : \sprintf('%d.%02d', intdiv($price, 100), $price % 100),
+            $tube->label, $tube->type, $tube->maker, $said->said()->value, null === $price ? '' : MinorUnits::text($price),
             $number($test?->plateAmperes(), 1000), $number($test?->siemens(), 1000), $number($figures?->value('percent')), $number($figures?->value('goodPercent')), $test?->setting()->instrument ?? '',
             $number($at?->plateVolts), $number($at?->gridVolts), $number($at?->screenVolts), $number($at?->heaterVolts), $number($at?->warmMinutes),
         ]);

@@ -10,6 +10,7 @@ use Yew\Core\Owner\Offer;
 use Yew\Core\Owner\Prices;
 use Yew\Core\Owner\Recommendation;
 use Yew\Core\Owner\Recommendations;
+use Yew\Core\Owner\Tier;
 use Yew\Core\Test\Reason;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
@@ -54,7 +55,7 @@ final readonly class Estimates
             }
         }
         // Of several chassis the most urgent come first all the same.
-        $order = ['unsafe-without' => 0, 'needed' => 1, 'advised' => 2, 'if-you-like' => 3];
+        $order = array_flip(array_map(static fn (Tier $t): string => $t->value, Tier::cases()));
         usort($lines, static fn (array $a, array $b): int => $order[$a['tier']] <=> $order[$b['tier']]);
         $lines = \array_slice($lines, 0, self::MOST_LINES);
 

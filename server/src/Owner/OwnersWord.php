@@ -10,9 +10,11 @@ use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Uid\Uuid;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Estimate\MinorUnits;
 use Yew\Core\Job\ShelfState;
 use Yew\Core\Owner\Answer;
 use Yew\Core\Owner\Offer;
+use Yew\Server\Http\LinkToken;
 use Yew\Server\Http\Moment;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
@@ -26,7 +28,6 @@ final readonly class OwnersWord
 {
     /** How long an estimate holds, days: least, usual, most (our choice). */
     public const VALID_DAYS = [1, 30, 120];
-    private const TOKEN_BYTES = 32;
 
     public function __construct(private EntityManagerInterface $em, private Estimates $estimates, private TapeDoor $door, private ClockInterface $clock, private LoggerInterface $logger)
     {
@@ -82,8 +83,8 @@ final readonly class OwnersWord
                 'estimateId' => Uuid::v7()->toRfc4122(), 'sha256' => $offer->hash(), 'offer' => $offer->toArray(), 'validUntil' => Moment::text($expires), 'grossMinor' => $all->gross(),
                 'said' => \sprintf('%d lines, %s for all of them, valid until %s', \count($offer->lines), self::money($all->gross(), $offer->currency), $expires->format('j M Y')),
             ]);
-            $token = rtrim(strtr(base64_encode(random_bytes(self::TOKEN_BYTES)), '+/', '-_'), '=');
-            $this->em->persist(new OwnerLink(Uuid::v7()->toRfc4122(), $job->id, $entry->id, hash('sha256', $token), $expires, $now, $personId));
+            $token = LinkToken::make();
+            $this->em->persist(new OwnerLink(Uuid::v7()->toRfc4122(), $job->id, $entry->id, LinkToken::hash($token), $expires, $now, $personId));
             $this->door->write($job, $personId, 'shelf-move', ['to' => ShelfState::OwnersWord->value, 'waitsFor' => 'the estimate']);
 
             return $token;
@@ -99,9 +100,7 @@ final readonly class OwnersWord
                 $link->revoke($this->clock->now());
             }
             $this->door->write($job, $personId, 'estimate-withdrawn', ['estimateId' => self::text($sent, 'estimateId'), ...('' === $why ? [] : ['why' => $why])]);
-            if (ShelfState::OwnersWord === $job->shelfState()) {
-                $this->door->write($job, $personId, 'shelf-move', ['to' => ShelfState::OnTheBench->value]);
-            }
+            $this->backToTheBench($job, $personId);
         });
     }
 
@@ -133,9 +132,7 @@ final readonly class OwnersWord
             foreach ($this->em->getRepository(OwnerLink::class)->findBy(['entryId' => $sent->id]) as $link) {
                 $link->answered($this->clock->now());
             }
-            if (ShelfState::OwnersWord === $job->shelfState()) {
-                $this->door->write($job, $personId, 'shelf-move', ['to' => ShelfState::OnTheBench->value]);
-            }
+            $this->backToTheBench($job, $personId);
 
             return $entry;
         });
@@ -144,7 +141,7 @@ final readonly class OwnersWord
     /** The link that a token opens; one that is wrong, run out or revoked is refused alike, logged, and tells nothing. */
     public function link(string $token): OwnerLink
     {
-        $link = 1 === preg_match('/^[A-Za-z0-9_-]{43}$/D', $token) ? $this->em->getRepository(OwnerLink::class)->findOneBy(['tokenHash' => hash('sha256', $token)]) : null;
+        $link = 1 === preg_match('/^[A-Za-z0-9_-]{43}$/D', $token) ? $this->em->getRepository(OwnerLink::class)->findOneBy(['tokenHash' => LinkToken::hash($token)]) : null;
         if (null === $link || !$link->isOpen($this->clock->now())) {
             $this->logger->warning('An owner’s link was refused: {what}', ['what' => null === $link ? 'no such link' : 'run out or revoked, '.$link->id]);
             throw Refused::notFound('estimate, or it is no longer open: ask the shop');
@@ -155,7 +152,15 @@ final readonly class OwnersWord
 
     public static function money(int $minor, string $currency): string
     {
-        return \sprintf('%s %d.%02d', $currency, intdiv($minor, 100), $minor % 100);
+        return $currency.' '.MinorUnits::text($minor);
+    }
+
+    /** Nobody waits for the owner any more. */
+    private function backToTheBench(Job $job, string $personId): void
+    {
+        if (ShelfState::OwnersWord === $job->shelfState()) {
+            $this->door->write($job, $personId, 'shelf-move', ['to' => ShelfState::OnTheBench->value]);
+        }
     }
 
     private static function text(TapeEntry $entry, string $name): string

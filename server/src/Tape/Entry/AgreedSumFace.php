@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tape\Entry;
 
+use Yew\Core\Estimate\MinorUnits;
 use Yew\Server\Tape\Entity\TapeEntry;
 
 /** A sum that was agreed to beforehand. */
@@ -18,6 +19,6 @@ final class AgreedSumFace extends ShippedFace
     {
         $limit = $entry->payload['limitMinor'] ?? null;
 
-        return new EntryWords('Agreed sum', \is_int($limit) ? \sprintf('up to %d.%02d without asking; beyond it: %s', intdiv($limit, 100), $limit % 100, 'call' === self::text($entry, 'beyond') ? 'call first' : 'stop') : 'none: everything is asked for');
+        return new EntryWords('Agreed sum', \is_int($limit) ? \sprintf('up to %s without asking; beyond it: %s', MinorUnits::text($limit), 'call' === self::text($entry, 'beyond') ? 'call first' : 'stop') : 'none: everything is asked for');
     }
 }
