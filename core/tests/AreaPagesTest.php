@@ -10,7 +10,7 @@ use PHPUnit\Framework\TestCase;
 /** Each area of core has a page that says what it decides and on which rules of the trade it rests; the pages and the code say the same. */
 final class AreaPagesTest extends TestCase
 {
-    private const RULE = '/\b(?:SAFE|JUDGE|COND|IRON|CAP|LOOK|FUSE|HEAT|PWR|REC|BIAS|TUBE)-\d+[a-z]?\b/';
+    private const RULE = '/\b(?:SAFE|JUDGE|COND|IRON|CAP|LOOK|FUSE|HEAT|PWR|REC|BIAS|TUBE|WORK)-\d+[a-z]?\b/';
 
     /** @return iterable<string, array{string}> */
     public static function areas(): iterable

@@ -28,6 +28,7 @@ final readonly class DrawnParts
      * @param float|null                        $primaryAmperes    RMS from the mains, at work; null without a circuit or a transformer
      * @param bool                              $isTransformerless fed from the mains without one
      * @param array<string, DrawnTube>          $tubes             by position
+     * @param array<string, list<DrawnLead>>    $leads             how a new part is read back, by part
      */
     private function __construct(
         public bool $hasCircuit,
@@ -41,6 +42,7 @@ final readonly class DrawnParts
         public ?float $primaryAmperes,
         public bool $isTransformerless,
         public array $tubes = [],
+        public array $leads = [],
     ) {
     }
 
@@ -66,7 +68,7 @@ final readonly class DrawnParts
 
         return new self(
             true, DrawnCapacitors::of($circuit), DrawnResistors::of($circuit), $iron, $paths, $pairs, $rails, $volts,
-            $amperes > 0.0 ? $amperes : null, [] === $circuit->fitted->netlist->all(MainsTransformer::class), DrawnTubes::of($circuit),
+            $amperes > 0.0 ? $amperes : null, [] === $circuit->fitted->netlist->all(MainsTransformer::class), DrawnTubes::of($circuit), DrawnLeads::of($circuit),
         );
     }
 

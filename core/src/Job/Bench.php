@@ -7,6 +7,7 @@ namespace Yew\Core\Job;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Reading\JudgedBench;
+use Yew\Core\Reading\Verdict;
 use Yew\Core\Safety\Hazard;
 use Yew\Core\Safety\OpenEnds;
 use Yew\Core\Safety\Refusal;
@@ -18,13 +19,22 @@ use Yew\Core\Sheet\Sheet;
 use Yew\Core\Station\BenchFacts;
 use Yew\Core\Station\Board;
 use Yew\Core\Station\Item;
+use Yew\Core\Station\Order;
 use Yew\Core\Station\Station;
 use Yew\Core\Station\StationSummary;
+use Yew\Core\Station\Step;
+use Yew\Core\Station\WorkFacts;
+use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 
 /** A unit at a moment: its state, beside everything else that is known of it, and what follows from both. Each answer is worked out once. */
 final class Bench
 {
+    /** Stations that test no part by itself: the walk round sees, a point that reads wrong is a symptom, work is what was done. */
+    private const NO_PROOF = ['look', 'voltages', 'work'];
+    /** Grounds that rest on no measurement of the part. */
+    private const NO_MEASUREMENT = ['finding', 'school-', 'rating-', 'mark-', 'marked-', 'look-', 'resistor-damaged'];
+
     public readonly UnitState $state;
     private ?JudgedBench $readings = null;
     private ?BenchFacts $facts = null;
@@ -114,7 +124,54 @@ final class Bench
             // What was measured on an earlier visit says nothing of a part that is new since.
             $this->unit->lastVisitTests()->only(fn (TakenTest $t): bool => !$this->state->record->isRenewed($t->part)), $this->readings(), $this->unit->sisterTests(),
             $this->fitted(), $this->state->fitted, $this->unit->substitutions(...),
+            $this->work(),
         );
+    }
+
+    /** What the work rests on: the owner’s word, the shop’s own orders, and what was done. */
+    private function work(): WorkFacts
+    {
+        $work = $this->state->work;
+        $word = $this->unit->ordered();
+        $own = array_filter($work->orders, static fn (Order $o): bool => [] === array_filter($word, static fn (Order $w): bool => $w->part === $o->part));
+
+        return new WorkFacts([...$word, ...array_values($own)], $work->renewals, $work->leads, array_map(static fn (Modification $m): string => $m->why, $work->modifications));
+    }
+
+    /** A part that was exchanged, as its own station saw it before; null where nothing was measured on it. */
+    public function formerItem(string $part): ?Item
+    {
+        foreach ($this->unit->stations()->all() as $id => $station) {
+            $item = \in_array($id, self::NO_PROOF, true) ? null : $station->board($this->facts()->beforeExchange($part))->find($part);
+            if (null !== $item?->more && [] !== array_filter($item->steps, static fn (Step $s): bool => null !== $s->done)) {
+                return $item;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * A measurement that says a part is bad, of what is in there or of what was there before it was exchanged; or the swaps that
+     * prove it (REC-4b). What was only seen, is old, or is marked otherwise proves nothing.
+     */
+    public function proofAgainst(string $part): ?Reason
+    {
+        foreach ($this->unit->stations()->all() as $id => $station) {
+            if (\in_array($id, self::NO_PROOF, true)) {
+                continue;
+            }
+            foreach ([$this->ownBoard($id), $station->board($this->facts()->beforeExchange($part))] as $board) {
+                foreach ($board->find($part)->judged->reasons ?? [] as $reason) {
+                    $isBad = \in_array($reason->verdict, [Verdict::Out, Verdict::Danger], true) && $reason->counts();
+                    if ($isBad && [] === array_filter(self::NO_MEASUREMENT, static fn (string $code): bool => str_starts_with($reason->code, $code))) {
+                        return $reason;
+                    }
+                }
+            }
+        }
+
+        return null;
     }
 
     /** @return array<string, Board> by station, in the order of the work */

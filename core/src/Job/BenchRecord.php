@@ -62,7 +62,7 @@ final class BenchRecord
             return;
         }
         foreach ($this->tests as $id => $test) {
-            if ($change->renews($test->part, $test->kind->definition()->ofSocket)) {
+            if (!$test->kind->definition()->ofExchange && $change->renews($test->part, $test->kind->definition()->ofSocket)) {
                 $this->former[$id] = true;
             }
         }

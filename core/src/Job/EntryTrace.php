@@ -11,9 +11,9 @@ final readonly class EntryTrace
     {
     }
 
-    /** Whether it counts on this job of this unit, so that a later entry may point at it. */
+    /** Whether it counts on this job of this unit, or of the job as a whole, so that a later entry may point at it. */
     public function countsFor(UnitKnowledge $unit): bool
     {
-        return !$this->isRefused && $this->jobId === $unit->jobId() && $this->unitId === $unit->unitId();
+        return !$this->isRefused && $this->jobId === $unit->jobId() && (null === $this->unitId || $this->unitId === $unit->unitId());
     }
 }

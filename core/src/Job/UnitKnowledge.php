@@ -13,6 +13,7 @@ use Yew\Core\Reading\SisterUnit;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\SheetModel;
+use Yew\Core\Station\Order;
 use Yew\Core\Station\Practice;
 use Yew\Core\Station\Stations;
 use Yew\Core\Test\Reason;
@@ -71,6 +72,9 @@ interface UnitKnowledge
 
     /** What the drawer knows of a tube by its label; null for a label that nobody has. */
     public function labelled(string $label): ?LabelledTube;
+
+    /** @return list<Order> what the owner said yes to on this unit */
+    public function ordered(): array;
 
     public function meters(): Meters;
 

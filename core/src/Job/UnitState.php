@@ -38,6 +38,7 @@ final class UnitState
     /** @var array<string, mixed>|null payload of the last close-out */
     public ?array $closeOut = null;
     public BenchRecord $record;
+    public WorkRecord $work;
     /** @var list<string> gates passed without the tool having checked them, or that were not sent */
     public array $unchecked = [];
     /** A stop rule that was broken and whose cause has no entry yet. */
@@ -53,6 +54,7 @@ final class UnitState
         $this->conditions = Conditions::unknown();
         $this->fitted = new FittedChanges();
         $this->record = new BenchRecord();
+        $this->work = new WorkRecord();
         $this->lastObserved = $bookedIn;
     }
 
@@ -95,12 +97,30 @@ final class UnitState
                 $this->chassis = true === $entry->said?->speaksAgainstProofs() ? $this->chassis->doubted($entry->at) : $this->chassis;
             } elseif (!$withdrawn) {
                 $entry->said?->fold($this, $entry, $islands);
+            } else {
+                $this->chassis = $this->noSaferWithout($entry, $islands);
             }
         } catch (BadData|CannotRead|\UnexpectedValueException|\ValueError) {
             // An entry that an earlier version took and this one cannot read stays on the tape and counts nowhere: one entry stops no job.
         }
         $this->chassis = $entry->isRefused ? $this->chassis : $this->chassis->seen($entry->at);
         $this->lastObserved = max($this->lastObserved, $entry->at);
+    }
+
+    /**
+     * The chassis without an entry that was taken back: what proofs and bleeder ended by it stays ended (contract §4), whatever it was that
+     * the entry said.
+     *
+     * @param list<string> $islands
+     */
+    private function noSaferWithout(Entry $entry, array $islands): Chassis
+    {
+        $with = clone $this;
+        $entry->said?->fold($with, $entry, $islands);
+        $hasEnded = $with->chassis->state->appliesPower() || [] !== array_diff_key($this->chassis->proofs, $with->chassis->proofs);
+        $bleeder = null === $with->chassis->bleederOn ? null : $this->chassis->bleederOn;
+
+        return ($hasEnded ? $this->chassis->doubted($entry->at) : $this->chassis)->withBleeder($bleeder);
     }
 
     /** @param float $now seconds since the epoch */
@@ -181,6 +201,7 @@ final class UnitState
             'readings' => array_map(static fn (array $readings): array => array_map(static fn (TakenReading $r): array => $r->toArray($places[$said[spl_object_id($r->conditions)]]), $readings), $this->readings),
             'fitted' => array_map(static fn (FittedChange $c): array => $c->toArray(), $this->fitted->all),
             'record' => $this->record->toArray(),
+            'work' => $this->work->toArray(),
             'closeOut' => $this->closeOut,
             'unchecked' => $this->unchecked,
             'stop' => $this->stop?->toArray(),
@@ -211,6 +232,7 @@ final class UnitState
         }
         $state->fitted = new FittedChanges(array_map(FittedChange::fromFields(...), $fields->objects('fitted', \PHP_INT_MAX)));
         $state->record = BenchRecord::fromFields($fields->object('record'), $catalogue);
+        $state->work = WorkRecord::fromFields($fields->object('work'));
         $state->closeOut = null === ($data['closeOut'] ?? null) ? null : Fields::named($data['closeOut']);
         $state->unchecked = $fields->strings('unchecked');
         $state->stop = $fields->has('stop') ? Stop::decode($fields->object('stop')) : null;

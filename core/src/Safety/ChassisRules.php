@@ -25,7 +25,7 @@ final class ChassisRules
         ]);
     }
 
-    /** Ohms belong on a dead chassis, ratio and insulation on a driven one; a lifted part is off the chassis. */
+    /** Ohms belong on a dead chassis, ratio and insulation on a driven one; a lifted part, and one that is not in yet, is off the chassis. */
     public static function test(ChassisState $state, TakenTest $test): ?Refusal
     {
         $definition = $test->kind->definition();
@@ -33,7 +33,7 @@ final class ChassisRules
             return new Refusal('trial-state', ['test' => $test->kind->name(), 'state' => $state->value, 'wanted' => array_map(static fn (ChassisState $s): string => $s->value, $definition->states)]);
         }
         // A test that can be taken dead and driven is two tests, unless the part is out: leakage needs volts, capacitance and ESR none.
-        if (\count($definition->states) > 1 && isset($definition->figures['leakAmperes']) && !$test->lifted) {
+        if (\count($definition->states) > 1 && isset($definition->figures['leakAmperes']) && !$test->lifted && !$definition->ofExchange) {
             if (isset($test->figures['leakAmperes']) && ChassisState::Dead === $state) {
                 return new Refusal('leakage-when-driven');
             }

@@ -14,6 +14,8 @@ final readonly class Hazard
 {
     /** A low reading in place that nobody lifted an earth for: of a primary it is a short until somebody did. */
     private const UNRESOLVED = 'insulation-lift-first';
+    /** Work that is not finished, whatever else is good: SAFE-4 opens once it is (WORK-1, WORK-3). */
+    private const UNFINISHED = ['not-read-back', 'supply-not-read', 'lead-off'];
 
     /** @param array<string, mixed> $figures */
     public function __construct(public string $part, public string $code, public array $figures)
@@ -32,7 +34,8 @@ final readonly class Hazard
             $unsafe = Verdict::Danger === $reason->verdict || (Verdict::Out === $reason->verdict && $item->judged->outcome->isUnsafe());
             $between = $reason->figures['between'] ?? '';
             $unresolved = self::UNRESOLVED === $reason->code && \is_string($between) && str_starts_with($between, 'primary to core');
-            if ($reason->counts() && ($unsafe || $unresolved)) {
+            $unfinished = \in_array($reason->code, self::UNFINISHED, true);
+            if ($reason->counts() && ($unsafe || $unresolved || $unfinished)) {
                 $hazards[] = new self($item->part, $reason->code, $reason->figures);
             }
         }

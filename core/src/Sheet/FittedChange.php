@@ -36,7 +36,7 @@ final readonly class FittedChange
      */
     public static function renewal(string $text): ?self
     {
-        if (1 !== preg_match('/^(?<id>[A-Za-z][A-Za-z0-9+-]{0,19}(?:\/[A-Za-z0-9]{1,8})?)(?<socket>\s+socket)?\s+(?<how>new|repaired|turned)$/Di', trim($text), $m)) {
+        if (1 !== preg_match('/^(?<id>[A-Za-z][A-Za-z0-9+-]{0,19}(?:\/(?!socket\b)[A-Za-z0-9]{1,8})?)(?<socket>(?:\s+|\/)socket)?\s+(?<how>new|repaired|turned)$/Di', trim($text), $m)) {
             return null;
         }
 

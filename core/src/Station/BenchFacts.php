@@ -27,6 +27,7 @@ final readonly class BenchFacts
      * @param FittedChanges                                               $fitted        how the unit differs from its drawing, by earlier jobs and by this one
      * @param FittedChanges                                               $changed       what this job changed, in the order of its readings
      * @param (\Closure(FittedChanges): array<string, list<Reason>>)|null $substituted   what other types than the drawn ones change, by position
+     * @param WorkFacts                                                   $work          what was ordered, exchanged and taken off
      * @param JudgedBench|null                                            $readings      the points of the sheet with what was read there; null where no station asks for them
      */
     public function __construct(
@@ -45,6 +46,7 @@ final readonly class BenchFacts
         public FittedChanges $fitted = new FittedChanges(),
         public FittedChanges $changed = new FittedChanges(),
         private ?\Closure $substituted = null,
+        public WorkFacts $work = new WorkFacts(),
     ) {
     }
 
@@ -55,7 +57,15 @@ final readonly class BenchFacts
      */
     public function withOnly(\Closure $fits): self
     {
-        return new self($this->tests->only($fits), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $this->lastVisit, $this->readings, $this->otherUnit, $this->fitted, $this->changed, $this->substituted);
+        return new self($this->tests->only($fits), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $this->lastVisit, $this->readings, $this->otherUnit, $this->fitted, $this->changed, $this->substituted, $this->work);
+    }
+
+    /** The same bench as it was before a part was exchanged: with the tests of the part that is out now. */
+    public function beforeExchange(string $part): self
+    {
+        $former = array_values(array_filter($this->tests->former, static fn (TakenTest $t): bool => $t->part === $part));
+
+        return new self(new TestRecord($former), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, new TestRecord(), $this->readings, new TestRecord(), $this->fitted, $this->changed, $this->substituted, $this->work);
     }
 
     /** @return array<string, list<Reason>> what each type other than the drawn one changes, by position (TUBE-4); none where there is no circuit to tell */

@@ -15,8 +15,9 @@ final readonly class Step
     /**
      * @param bool        $optional only where there is reason to; never asked for before close-out
      * @param list<Check> $checks   what its figures should be about
+     * @param string      $expects  what it should read, in words; empty where nothing says so
      */
-    public function __construct(public TestKind $kind, public string $part, public string $subject = '', public ?TakenTest $done = null, public bool $optional = false, public array $checks = [])
+    public function __construct(public TestKind $kind, public string $part, public string $subject = '', public ?TakenTest $done = null, public bool $optional = false, public array $checks = [], public string $expects = '')
     {
     }
 
@@ -25,9 +26,9 @@ final readonly class Step
      *
      * @param list<Check> $checks
      */
-    public static function of(TestRecord $tests, TestKind $kind, string $part, string $subject = '', bool $optional = false, array $checks = []): self
+    public static function of(TestRecord $tests, TestKind $kind, string $part, string $subject = '', bool $optional = false, array $checks = [], string $expects = ''): self
     {
-        return new self($kind, $part, $subject, $tests->of($part)->latest($kind, $subject), $optional, $checks);
+        return new self($kind, $part, $subject, $tests->of($part)->latest($kind, $subject), $optional, $checks, $expects);
     }
 
     public function isOpen(): bool

@@ -22,6 +22,8 @@ enum Grammar
     case Contacts;
     /** `6L6GC`: a tube's type as printed on it; said as a change of the unit. */
     case Designation;
+    /** `new`, or a value, `12k`: what went in for a part; said as a change of the unit. */
+    case Fitted;
     /** `none`, or pairs of electrodes or pins, `g-k, 3-4`; with ohms where they leak, `k-h 2M`. */
     case Shorts;
     /** `34.5mA 5.2mS`, or with the instrument's good mark, `5200umho/3900`, `85%/60`. */

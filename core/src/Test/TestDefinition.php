@@ -17,6 +17,8 @@ final readonly class TestDefinition
      * @param bool                         $ofSocket        another tube in the socket changes nothing
      * @param bool                         $mayBeLifted     it can be taken with one lead off, or out of the amplifier
      * @param bool                         $isChange        it is no test, but said as a change of the unit (contract §1)
+     * @param bool                         $isDone          of a change: it was made, not found
+     * @param bool                         $ofExchange      it is of the exchange of a part, and outlasts the part that goes out
      */
     private function __construct(
         public Grammar $grammar,
@@ -27,6 +29,8 @@ final readonly class TestDefinition
         public bool $ofSocket = false,
         public bool $mayBeLifted = false,
         public bool $isChange = false,
+        public bool $isDone = false,
+        public bool $ofExchange = false,
     ) {
     }
 
@@ -62,12 +66,12 @@ final readonly class TestDefinition
 
     public function withOptional(int $figures): self
     {
-        return new self($this->grammar, $this->states, $this->figures, $figures, $this->choices, $this->ofSocket, $this->mayBeLifted);
+        return new self($this->grammar, $this->states, $this->figures, $figures, $this->choices, $this->ofSocket, $this->mayBeLifted, ofExchange: $this->ofExchange);
     }
 
     public function ofSocket(): self
     {
-        return new self($this->grammar, $this->states, $this->figures, $this->optionalFigures, $this->choices, true, $this->mayBeLifted);
+        return new self($this->grammar, $this->states, $this->figures, $this->optionalFigures, $this->choices, true, $this->mayBeLifted, ofExchange: $this->ofExchange);
     }
 
     /** What is in the unit, answered by an as-fitted entry. */
@@ -76,9 +80,21 @@ final readonly class TestDefinition
         return new self($grammar, [$state, ...array_values($others)], isChange: true);
     }
 
+    /** A change that was made here, not one that was found. */
+    public function asDone(): self
+    {
+        return new self($this->grammar, $this->states, isChange: true, isDone: true);
+    }
+
+    /** Of the new part before it goes in, or of the old one once it is out. */
+    public function ofExchange(): self
+    {
+        return new self($this->grammar, $this->states, $this->figures, $this->optionalFigures, $this->choices, $this->ofSocket, $this->mayBeLifted, ofExchange: true);
+    }
+
     public function liftable(): self
     {
-        return new self($this->grammar, $this->states, $this->figures, $this->optionalFigures, $this->choices, $this->ofSocket, true);
+        return new self($this->grammar, $this->states, $this->figures, $this->optionalFigures, $this->choices, $this->ofSocket, true, ofExchange: $this->ofExchange);
     }
 
     /** What a figure is, by the name it is kept under; a leak is kept as leakOhms or leakAmperes, as it was typed; one of several as leak1Ohms. */

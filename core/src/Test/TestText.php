@@ -37,6 +37,7 @@ final class TestText
             Grammar::Capacitor => CapacitorText::read($typed),
             Grammar::Contacts => new TypedAnswer([], ['faults' => self::contacts($typed)]),
             Grammar::Designation => throw BadData::at('text', 'a type is said as a change of the unit: found V4 6L6GC'),
+            Grammar::Fitted => throw BadData::at('text', 'a part is said as a change of the unit: R14 new, R14 12k'),
             Grammar::Shorts => TubeText::shorts($typed),
             Grammar::TubeFigures => TubeText::figures($typed),
             Grammar::Gas => TubeText::gas($typed),

@@ -15,6 +15,7 @@ final class EntryRulesTest extends TestCase
 {
     private const READING = ['place' => 'V1.1', 'function' => 'dc-volts', 'text' => '180.0'];
     private const FINDING = ['place' => 'C1', 'what' => 'leaking', 'severity' => 'out'];
+    private const LEAD = ['name' => 'L1', 'colour' => 'blue', 'from' => 'T2', 'to' => 'V4.3', 'does' => 'plate', 'certainty' => 'seen'];
     private const PROOF = ['text' => '0.4', 'meterId' => 'no-1'];
 
     /** @return iterable<string, array{string, array<string, mixed>, list<ChassisState>, string}> kind, payload, states that take it, code where it is not */
@@ -70,6 +71,13 @@ final class EntryRulesTest extends TestCase
         yield 'close-out' => ['close-out', ['outcome' => 'repaired'], false];
         yield 'a sum that was agreed to' => ['agreed-sum', ['limitMinor' => 8000, 'beyond' => 'call'], true];
         yield 'another sheet' => ['sheet-chosen', ['sheetVersionId' => 'lantern'], false];
+        yield 'a lead off' => ['lead', self::LEAD, false];
+        yield 'a cause' => ['cause', ['text' => 'tired can', 'certainty' => 'suspected'], false];
+        yield 'left for later' => ['open-end', ['sort' => 'stopgap', 'text' => 'a fuse of another make'], false];
+        yield 'closed' => ['open-end-closed', ['end' => 'e1', 'how' => 'done'], false];
+        yield 'why it is another' => ['modification', ['part' => 'R14', 'why' => 'w', 'undo' => 'u', 'agreed' => 'a'], false];
+        yield 'work without a yes' => ['work-order', ['part' => 'R14', 'why' => 'said on the telephone'], false];
+        yield 'the clock' => ['clock', ['to' => 'stand'], true];
         yield 'left alone' => ['left-alone', ['station' => 'iron', 'part' => 'T1', 'reason' => 'sealed'], false];
     }
 
@@ -211,8 +219,8 @@ final class EntryRulesTest extends TestCase
         $tape = UnitTape::in(ChassisState::Energised)->taken('reading', self::READING);
         $tape->unit->has('refused', 'reading', true);
         $tape->unit->has('elsewhere', 'reading', false, 'another unit');
-        $tape->unit->has('switched', 'state-change');
-        foreach (['refused', 'elsewhere', 'switched', 'unknown'] as $id) {
+        $tape->unit->has('ended', 'close-out');
+        foreach (['refused', 'elsewhere', 'ended', 'unknown'] as $id) {
             $tape->refused('nothing-to-correct', 'accept', ['reading' => $id, 'reason' => 'x']);
             $tape->refused('nothing-to-correct', 'correction', ['corrects' => $id, 'reason' => 'x']);
         }

@@ -18,6 +18,8 @@ use Yew\Core\Job\Entry\AcceptanceKind;
 use Yew\Core\Job\Entry\AgreedSumKind;
 use Yew\Core\Job\Entry\AsFittedKind;
 use Yew\Core\Job\Entry\BookInKind;
+use Yew\Core\Job\Entry\CauseStatedKind;
+use Yew\Core\Job\Entry\ClockTurnedKind;
 use Yew\Core\Job\Entry\CloseOutKind;
 use Yew\Core\Job\Entry\ConditionsKind;
 use Yew\Core\Job\Entry\CorrectionKind;
@@ -26,8 +28,12 @@ use Yew\Core\Job\Entry\EstimateAnsweredKind;
 use Yew\Core\Job\Entry\EstimateSentKind;
 use Yew\Core\Job\Entry\EstimateWithdrawnKind;
 use Yew\Core\Job\Entry\FindingKind;
+use Yew\Core\Job\Entry\LeadTakenOffKind;
 use Yew\Core\Job\Entry\LeftAloneKind;
+use Yew\Core\Job\Entry\ModificationExplainedKind;
 use Yew\Core\Job\Entry\NoteKind;
+use Yew\Core\Job\Entry\OpenEndClosedKind;
+use Yew\Core\Job\Entry\OpenEndLeftKind;
 use Yew\Core\Job\Entry\PhotoKind;
 use Yew\Core\Job\Entry\ReadingTakenKind;
 use Yew\Core\Job\Entry\ReportIssuedKind;
@@ -35,6 +41,7 @@ use Yew\Core\Job\Entry\SheetChosenKind;
 use Yew\Core\Job\Entry\ShelfMoveKind;
 use Yew\Core\Job\Entry\StateChangeKind;
 use Yew\Core\Job\Entry\TestTakenKind;
+use Yew\Core\Job\Entry\WorkOrderedKind;
 use Yew\Core\Job\EntryKinds;
 use Yew\Core\Job\EntryTrace;
 use Yew\Core\Job\UnitKnowledge;
@@ -47,6 +54,7 @@ use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\SheetCodec;
 use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Sheet\SheetModel;
+use Yew\Core\Station\Order;
 use Yew\Core\Station\Practice;
 use Yew\Core\Station\Stations;
 use Yew\Core\Substitution\Substitutions;
@@ -55,6 +63,7 @@ use Yew\Core\Tests\Tube\ShippedTubes;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Core\Tubes\TubesStation;
 use Yew\Core\Voltages\VoltagesStation;
+use Yew\Core\Work\WorkStation;
 
 /** A unit without a server: the Lantern of the demo, or an amplifier without a sheet. */
 final class FakeUnit implements UnitKnowledge
@@ -64,6 +73,8 @@ final class FakeUnit implements UnitKnowledge
     private static array $drawn = [];
     /** @var array<string, LabelledTube> tubes of the drawer, by label */
     public array $labelled = [];
+    /** @var list<Order> what the owner said yes to */
+    public array $ordered = [];
     /** @var array<string, EntryTrace> */
     private array $traces = [];
     private readonly Stations $stations;
@@ -71,10 +82,11 @@ final class FakeUnit implements UnitKnowledge
 
     private function __construct(private readonly ?Sheet $sheet, private readonly bool $solved)
     {
-        $this->stations = new Stations([new VoltagesStation(), new LookStation(), new ResistorStation(), new IronStation(), new CapacitorStation(), new TubesStation()]);
+        $this->stations = new Stations([new VoltagesStation(), new LookStation(), new ResistorStation(), new IronStation(), new CapacitorStation(), new TubesStation(), new WorkStation()]);
         $this->kinds = new EntryKinds([
             new AcceptanceKind(), new AsFittedKind(), new BookInKind(), new CloseOutKind(), new ConditionsKind(), new CorrectionKind(), new DischargeProofKind(), new FindingKind(), new LeftAloneKind(), new NoteKind(), new PhotoKind(),
             new ReadingTakenKind(), new ReportIssuedKind(), new EstimateSentKind(), new EstimateAnsweredKind(), new EstimateWithdrawnKind(), new AgreedSumKind(), new SheetChosenKind(), new ShelfMoveKind(), new StateChangeKind(), new TestTakenKind($this->stations),
+            new CauseStatedKind(), new ClockTurnedKind(), new LeadTakenOffKind(), new ModificationExplainedKind(), new OpenEndClosedKind(), new OpenEndLeftKind(), new WorkOrderedKind(),
         ]);
     }
 
@@ -183,6 +195,11 @@ final class FakeUnit implements UnitKnowledge
     public function labelled(string $label): ?LabelledTube
     {
         return $this->labelled[$label] ?? null;
+    }
+
+    public function ordered(): array
+    {
+        return $this->ordered;
     }
 
     public function meters(): Meters

@@ -12,6 +12,8 @@ use Yew\Core\Iron\IronTestKind;
 use Yew\Core\Iron\ReplacementSheet;
 use Yew\Core\Resistor\ResistorTestKind;
 use Yew\Core\Station\Item;
+use Yew\Core\Work\WorkDetail;
+use Yew\Core\Work\WorkStation;
 use Yew\Server\Circuit\Drawings;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\JobUnit;
@@ -36,15 +38,24 @@ final readonly class Papers
     public function labels(JobUnit $unit, array $parts): string
     {
         $labels = [];
-        foreach ($this->benches->of($unit)->boards() as $board) {
-            foreach ($board->items as $item) {
+        $bench = $this->benches->of($unit);
+        $known = static fn (string $part): bool => [] === $parts || \in_array($part, $parts, true);
+        // What is out already has its label by what was measured on it while it was in.
+        foreach ($bench->board(WorkStation::ID)->items as $item) {
+            if ($item->more instanceof WorkDetail && [] !== $item->more->renewals && $known($item->part)) {
+                $labels[$item->part] = $this->label($unit, $bench->formerItem($item->part) ?? $item);
+            }
+        }
+        foreach ($bench->boards() as $station => $board) {
+            foreach (WorkStation::ID === $station ? [] : $board->items as $item) {
                 // What has figures of its own is a part: the walk round names the same parts once more.
-                $wanted = null !== $item->more && ([] === $parts ? $item->judged->outcome->isToBeReplaced() : \in_array($item->part, $parts, true));
-                if ($wanted && \count($labels) < self::MOST_LABELS) {
-                    $labels[] = $this->label($unit, $item);
+                $wanted = null !== $item->more && !isset($labels[$item->part]) && ([] === $parts ? $item->judged->outcome->isToBeReplaced() : $known($item->part));
+                if ($wanted) {
+                    $labels[$item->part] = $this->label($unit, $item);
                 }
             }
         }
+        $labels = \array_slice(array_values($labels), 0, self::MOST_LABELS);
         if ([] === $labels) {
             throw Refused::notFound('part to label: measure it first');
         }

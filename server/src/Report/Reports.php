@@ -102,6 +102,8 @@ final readonly class Reports
                 'conditions' => $bench->state->conditions->toArray(),
                 'own' => $this->ownConditions($view['points'], $bench->state),
                 'cold' => array_map(fn (Station $s): array => ['title' => $this->wording->cold('station-'.$s->id(), [], ucfirst(str_replace('-', ' ', $s->id()))), 'work' => $this->wording->cold('work-'.$s->id(), [], str_replace('-', ' ', $s->id())), ...$this->stations->of($bench, $s->id())], array_values(array_filter($bench->unit->stations()->all(), static fn (Station $s): bool => [] !== $s->tests()))),
+                'limiter' => PointView::limiter($bench->state->conditions),
+                'work' => $bench->state->work->toArray(),
                 'meter' => $this->meters->find($bench->state->conditions->meterId())?->name,
             ];
         }

@@ -65,7 +65,7 @@ final readonly class StationView
 
         return [
             'part' => $item->part,
-            'group' => $this->wording->cold('group-'.$item->group, []),
+            'group' => $this->wording->cold('group-'.$item->group, [], $item->group),
             'name' => $this->wording->cold('name-'.$item->name, []),
             'detail' => $item->detail,
             'word' => $judged->outcome->value,
@@ -131,7 +131,8 @@ final readonly class StationView
             'figures' => array_keys($definition->figures),
             'checks' => array_map(static fn (Check $c): array => $c->toArray(), $step->checks),
             'optional' => $step->optional,
-            'change' => $definition->isChange,
+            'expects' => $step->expects,
+            'change' => $definition->isChange ? ($definition->isDone ? 'done' : 'found') : '',
             'given' => $step->done?->answer(),
             'entryId' => $step->done?->id,
             'lifted' => $step->done->lifted ?? false,

@@ -7,6 +7,7 @@ namespace Yew\Server\Tape;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Job\Bench;
+use Yew\Core\Job\OpenEnd;
 use Yew\Core\Job\PowerOverride;
 use Yew\Core\Reading\BranchCurrent;
 use Yew\Core\Reading\Finding;
@@ -62,7 +63,8 @@ final readonly class BenchView
             'fitted' => $this->fitted($bench),
             'proposedStation' => $bench->proposed(),
             'closeOut' => null === $state->closeOut ? null : (object) $state->closeOut,
-            'openEnds' => $this->openEnds($bench->openEnds(), $readings->sheet),
+            'openEnds' => [...$this->openEnds($bench->openEnds(), $readings->sheet), 'left' => array_map(static fn (OpenEnd $e): array => ['entryId' => $e->entryId, 'sort' => $e->sort, 'text' => $e->text, 'part' => $e->part], $state->work->standing())],
+            'cause' => null === ($cause = $state->work->cause()) ? null : ['text' => $cause->text, 'part' => $cause->part, 'certainty' => $cause->certainty],
         ];
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Server\Tape;
 
 use Yew\Core\Codec\Fields;
+use Yew\Core\Job\EntryKinds;
 use Yew\Server\Http\Moment;
 use Yew\Server\Tape\Entity\TapeEntry;
 use Yew\Server\Tape\Entry\EntryFaces;
@@ -14,7 +15,7 @@ use Yew\Server\Wording\Wording;
 /** One entry of the tape as it is shown: a headline and one line below it. */
 final readonly class EntryView
 {
-    public function __construct(private Wording $wording, private EntryFaces $faces)
+    public function __construct(private Wording $wording, private EntryFaces $faces, private EntryKinds $kinds)
     {
     }
 
@@ -37,6 +38,7 @@ final readonly class EntryView
             'line' => null === $entry->refusal ? $words->line : $this->refusal($entry),
             'verdict' => $entry->judgement['verdict'] ?? null,
             'refused' => null !== $entry->refusal,
+            'canBeTakenBack' => null === $entry->refusal && true === $this->kinds->find($entry->kind)?->canBeTakenBack(),
         ];
     }
 

@@ -28,8 +28,8 @@ final readonly class SocketRecord
     public function changes(?string $label = null): array
     {
         $rows = $this->connection->fetchAllAssociative(
-            "SELECT unit_id, payload, EXTRACT(EPOCH FROM observed_at) AS at FROM tape_entry
-             WHERE kind = 'as-fitted' AND refusal IS NULL AND unit_id IN (SELECT unit_id FROM tape_entry WHERE kind = 'as-fitted' AND refusal IS NULL AND ".(null === $label ? "payload->'change'->>'tubeId' IS NOT NULL" : "payload->'change'->>'tubeId' = :label").')
+            "SELECT unit_id, payload, EXTRACT(EPOCH FROM observed_at) AS at FROM tape_entry e
+             WHERE kind = 'as-fitted' AND refusal IS NULL AND ".TapeReader::COUNTS." AND unit_id IN (SELECT unit_id FROM tape_entry WHERE kind = 'as-fitted' AND refusal IS NULL AND ".(null === $label ? "payload->'change'->>'tubeId' IS NOT NULL" : "payload->'change'->>'tubeId' = :label").')
              ORDER BY unit_id, observed_at, job_sequence',
             null === $label ? [] : ['label' => $label],
         );
@@ -52,7 +52,7 @@ final readonly class SocketRecord
      */
     public function powered(string $unitId, float $now): array
     {
-        $rows = $this->connection->fetchAllAssociative("SELECT payload->>'to' AS to, EXTRACT(EPOCH FROM observed_at) AS at FROM tape_entry WHERE unit_id = :unit AND kind = 'state-change' AND refusal IS NULL ORDER BY observed_at, job_sequence", ['unit' => $unitId]);
+        $rows = $this->connection->fetchAllAssociative("SELECT payload->>'to' AS to, EXTRACT(EPOCH FROM observed_at) AS at FROM tape_entry e WHERE unit_id = :unit AND kind = 'state-change' AND refusal IS NULL AND ".TapeReader::COUNTS.' ORDER BY observed_at, job_sequence', ['unit' => $unitId]);
         $intervals = [];
         $on = null;
         foreach ([...$rows, ['to' => 'discharging', 'at' => $now]] as $row) {

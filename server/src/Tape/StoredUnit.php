@@ -149,6 +149,11 @@ final readonly class StoredUnit implements UnitKnowledge
         return $this->sources->labelled->find($label);
     }
 
+    public function ordered(): array
+    {
+        return $this->sources->ordered->of($this->unit);
+    }
+
     public function meters(): Meters
     {
         return $this->sources->meters->all();

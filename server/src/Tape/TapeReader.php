@@ -25,6 +25,9 @@ use Yew\Server\Tape\Entity\TapeEntry;
 /** Reads the tape. */
 final class TapeReader implements ResetInterface
 {
+    /** Of an entry `e`: no correction took it back (contract §4). */
+    public const COUNTS = "NOT EXISTS (SELECT FROM tape_entry c WHERE c.unit_id = e.unit_id AND c.kind = 'correction' AND c.refusal IS NULL AND c.payload->>'corrects' = e.id::text)";
+
     /** @var array<string, array<string, float>> volts by point key, by unit and job; other jobs do not change while one request is answered */
     private array $lastVisits = [];
     /** @var array<string, FittedChanges> by unit and job */
@@ -104,10 +107,14 @@ final class TapeReader implements ResetInterface
         );
     }
 
-    /** @return array<string, true> ids of what corrections took back */
-    public function withdrawn(string $jobId, string $unitId): array
+    /**
+     * @param string|null $jobId null for all jobs of the unit
+     *
+     * @return array<string, true> ids of what corrections took back
+     */
+    public function withdrawn(?string $jobId, string $unitId): array
     {
-        $ids = $this->connection->fetchFirstColumn("SELECT payload->>'corrects' FROM tape_entry WHERE job_id = ? AND unit_id = ? AND kind = 'correction' AND refusal IS NULL AND payload->>'corrects' IS NOT NULL", [$jobId, $unitId]);
+        $ids = $this->connection->fetchFirstColumn("SELECT payload->>'corrects' FROM tape_entry WHERE unit_id = :unit AND (:job::uuid IS NULL OR job_id = :job) AND kind = 'correction' AND refusal IS NULL AND payload->>'corrects' IS NOT NULL", ['unit' => $unitId, 'job' => $jobId]);
 
         return array_fill_keys(array_filter($ids, is_string(...)), true);
     }
@@ -163,7 +170,8 @@ final class TapeReader implements ResetInterface
     {
         $entries = $this->em->createQuery('SELECT e FROM '.TapeEntry::class." e WHERE e.unitId = :unit AND e.jobId <> :job AND e.kind = 'as-fitted' AND e.observedAt < :bookedIn ORDER BY e.observedAt, e.jobSequence")
             ->setParameter('unit', $unitId)->setParameter('job', $jobId)->setParameter('bookedIn', $bookedIn, 'instant')->getResult();
-        $held = array_filter(self::entries($entries), static fn (TapeEntry $e): bool => null === $e->refusal);
+        $withdrawn = $this->withdrawn(null, $unitId);
+        $held = array_filter(self::entries($entries), static fn (TapeEntry $e): bool => null === $e->refusal && !isset($withdrawn[$e->id]));
 
         return new FittedChanges(array_values(array_map(static fn (TapeEntry $e): FittedChange => FittedChange::fromFields(Fields::of($e->payload)), $held)));
     }
@@ -179,8 +187,9 @@ final class TapeReader implements ResetInterface
         $entries = $this->em->createQuery('SELECT e FROM '.TapeEntry::class." e WHERE e.unitId = :unit AND e.jobId <> :job AND e.kind IN ('trial', 'as-fitted') AND e.observedAt < :bookedIn ORDER BY e.observedAt, e.jobSequence")
             ->setParameter('unit', $unitId)->setParameter('job', $jobId)->setParameter('bookedIn', $bookedIn, 'instant')->getResult();
         $record = new BenchRecord();
+        $withdrawn = $this->withdrawn(null, $unitId);
         foreach (self::entries($entries) as $entry) {
-            if (null !== $entry->refusal) {
+            if (null !== $entry->refusal || isset($withdrawn[$entry->id])) {
                 continue;
             }
             $fields = Fields::of($entry->payload);
@@ -210,7 +219,8 @@ final class TapeReader implements ResetInterface
     {
         $rows = $this->connection->fetchAllAssociative(
             "SELECT DISTINCT ON (payload->>'place', payload->>'function') payload->>'place' AS place, payload->>'function' AS function, payload->>'value' AS value
-             FROM tape_entry WHERE unit_id = :unit AND job_id <> :job AND kind = 'reading' AND refusal IS NULL AND payload->>'kind' = 'value'
+             FROM tape_entry e WHERE unit_id = :unit AND job_id <> :job AND kind = 'reading' AND refusal IS NULL AND payload->>'kind' = 'value'
+             AND ".self::COUNTS."
              ORDER BY payload->>'place', payload->>'function', observed_at DESC",
             ['unit' => $unitId, 'job' => $jobId],
         );

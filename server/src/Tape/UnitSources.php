@@ -28,6 +28,7 @@ final readonly class UnitSources
         public Drawings $drawings,
         public StandingTubes $standingTubes,
         public LabelledTubes $labelled,
+        public OrderedWork $ordered,
         public TubeCatalogue $tubes,
         public Stations $stations,
         public EntryKinds $kinds,

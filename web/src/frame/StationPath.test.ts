@@ -4,12 +4,12 @@ import { beforeEach, expect, it, vi } from 'vitest'
 import { reactive } from 'vue'
 import StationPath from './StationPath.vue'
 
-const ends = (change: object = {}) => ({ unread: [], stale: [], provisional: [], deviating: [], ...change })
+const ends = (change: object = {}) => ({ unread: [], stale: [], provisional: [], deviating: [], left: [], ...change })
 const left = { id: 'left', model: 'Lantern', serial: 'L-1' }
 const right = { id: 'right', model: 'Lantern', serial: 'R-2' }
 const bench = reactive({
   units: [left], unit: left, benches: [] as object[], bench: null as object | null, stateOf: () => 'dead', choose: vi.fn(),
-  stations: [{ station: 'look', title: 'Cold look', isDone: true, bad: [] }, { station: 'iron', title: 'Iron', isDone: false, bad: ['T1', 'T2'] }, { station: 'voltages', title: 'Voltages', isDone: false, bad: [] }],
+  stations: [{ station: 'look', title: 'Cold look', isDone: true, bad: [] }, { station: 'iron', title: 'Iron', isDone: false, bad: ['T1', 'T2'] }, { station: 'work', title: 'Work', isDone: false, bad: [] }, { station: 'voltages', title: 'Voltages', isDone: false, bad: [] }],
 })
 vi.mock('./bench', () => ({ useBench: () => bench }))
 vi.mock('../access/session', () => ({ useSession: () => ({ says: (code: string) => code }) }))
@@ -19,7 +19,7 @@ beforeEach(() => { Object.assign(bench, { units: [left], unit: left, benches: [{
 const stops = (): string[] => mount(StationPath).findAll('a').map((a) => a.text())
 
 it('says which stations are done, which comes next and what is to be put right', () => {
-  expect(stops()).toEqual(['Book-in, done', 'Cold look, done', 'Iron, next2 to be put right', 'Owner’s word', 'Voltages', 'Schematic', 'Close-out'])
+  expect(stops()).toEqual(['Book-in, done', 'Cold look, done', 'Iron, next2 to be put right', 'Owner’s word', 'Work', 'Voltages', 'Schematic', 'Close-out'])
 })
 
 it('says what close-out waits for', () => {

@@ -15,8 +15,8 @@ const stations = computed<Stop[]>(() => [
   ...bench.stations.flatMap((s) => {
     const now = route.name === 'station' && route.params['station'] === s.station
     const stop: Stop = { to: { name: 'station', params: { jobId: route.params['jobId'] ?? '', station: s.station } }, key: s.station, title: s.title, done: s.isDone, bad: s.bad.length, now, next: !now && !s.isDone && bench.bench?.proposedStation === s.station }
-    // The owner decides before any power is applied.
-    return s.station === 'voltages' ? [fixed('owners-word', 'Owner’s word', false), stop] : [stop]
+    // The owner decides before the work, and before any power is applied.
+    return s.station === 'work' ? [fixed('owners-word', 'Owner’s word', false), stop] : [stop]
   }),
   fixed('schematic', 'Schematic', false),
   fixed('close-out', 'Close-out', bench.benches.length > 0 && bench.benches.every((b) => b.closeOut !== null)),

@@ -6,6 +6,7 @@ const panels: Record<string, Component> = {
   capacitors: defineAsyncComponent(() => import('./capacitors/CapacitorStation.vue')),
   resistors: defineAsyncComponent(() => import('./resistors/ResistorStation.vue')),
   tubes: defineAsyncComponent(() => import('./tubes/TubesStation.vue')),
+  work: defineAsyncComponent(() => import('./work/WorkStation.vue')),
   voltages: defineAsyncComponent(() => import('./voltages/VoltagesStation.vue')),
 }
 const common = defineAsyncComponent(() => import('./common/StationPanel.vue'))

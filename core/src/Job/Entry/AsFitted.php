@@ -16,6 +16,8 @@ use Yew\Core\Safety\Refusal;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\TubePosition;
+use Yew\Core\Station\Order;
+use Yew\Core\Station\Renewal;
 use Yew\Core\Station\TestJudgement;
 use Yew\Core\Test\Reason;
 use Yew\Core\Tubes\TubesStation;
@@ -27,8 +29,9 @@ final readonly class AsFitted implements Statement
      * @param FittedChange|null $change  null where the text is no change of this unit
      * @param Refusal|null      $fault   why it is none
      * @param bool              $isKnown the part is of the sheet, or was named before
+     * @param Supplied|null     $with    where the new part came from; null where nobody said
      */
-    private function __construct(public ?FittedChange $change, private string $text, private ?Refusal $fault, private bool $isKnown)
+    private function __construct(public ?FittedChange $change, private string $text, private ?Refusal $fault, private bool $isKnown, private ?Supplied $with = null)
     {
     }
 
@@ -36,12 +39,12 @@ final readonly class AsFitted implements Statement
     {
         $change = FittedChange::fromFields($payload);
 
-        return new self($change, $change->text, null, true);
+        return new self($change, $change->text, null, true, Supplied::decode($payload));
     }
 
     public function toArray(): array
     {
-        return $this->change?->toArray() ?? ['text' => $this->text];
+        return [...$this->change?->toArray() ?? ['text' => $this->text], ...(null === $this->with ? [] : ['with' => $this->with->toArray()])];
     }
 
     public function refusal(Bench $then): ?Refusal
@@ -77,6 +80,8 @@ final readonly class AsFitted implements Statement
         if (null !== $this->change) {
             $state->fitted = $state->fitted->with($this->change);
             $state->record->renew($this->change);
+            $renewal = $this->renewal($this->change, $entry);
+            $state->work = null === $renewal ? $state->work : $state->work->withRenewal($renewal);
         }
     }
 
@@ -89,12 +94,27 @@ final readonly class AsFitted implements Statement
         return null === $item || null === $ground ? null : (new TestJudgement($ground->verdict, $ground->code, $ground->figures, $item->judged->outcome->value, $item->judged->verdict))->toArray();
     }
 
+    /** The exchange that a change is; null for what was found, turned or swapped. */
+    private function renewal(FittedChange $change, Entry $entry): ?Renewal
+    {
+        $ofSocket = $change->renews($change->target(), true) && !$change->renews($change->target(), false);
+        $isRenewal = $ofSocket || $change->renews($change->target(), false);
+
+        return $isRenewal ? new Renewal($change->target(), $ofSocket, 'tube' === $change->kind(), $change->text, $entry->at, $entry->id, $this->with->source ?? '', $this->with?->costMinor) : null;
+    }
+
+    /** The same, with where the new part came from. */
+    public function suppliedBy(?Supplied $with): self
+    {
+        return new self($this->change, $this->text, $this->fault, $this->isKnown, $with);
+    }
+
     /** What a text says on this bench; a part that is new needs no circuit, everything else does. */
     public static function typed(string $text, Bench $then): self
     {
         $renewal = FittedChange::renewal($text);
         if (null !== $renewal) {
-            return new self($renewal, $text, null, self::knows($renewal->target(), $then->unit->sheet(), $then->state->record->parts()));
+            return new self($renewal, $text, null, self::knows($renewal->target(), $then->unit->sheet(), [...$then->state->record->parts(), ...array_map(static fn (Order $o): string => $o->part, $then->facts()->work->orders)]));
         }
         $model = $then->unit->model();
         $drawn = array_map(static fn (TubePosition $t): string => $t->type, $then->unit->sheet()->tubes ?? []);

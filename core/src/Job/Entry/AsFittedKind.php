@@ -23,12 +23,14 @@ final class AsFittedKind implements EntryKind
 
     public function canBeTakenBack(): bool
     {
-        return false;
+        return true;
     }
 
     public function read(array $payload, Bench $then): AsFitted
     {
-        return AsFitted::typed(Fields::of($payload)->string('text'), $then);
+        $fields = Fields::of($payload);
+
+        return AsFitted::typed($fields->string('text'), $then)->suppliedBy(Supplied::decode($fields));
     }
 
     public function kept(array $payload): AsFitted

@@ -24,7 +24,7 @@ final class ConditionsKind implements EntryKind
 
     public function canBeTakenBack(): bool
     {
-        return false;
+        return true;
     }
 
     public function read(array $payload, Bench $then): ConditionsStated

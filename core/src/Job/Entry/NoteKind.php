@@ -11,4 +11,9 @@ final class NoteKind extends RemarkKind
     {
         return 'note';
     }
+
+    public function canBeTakenBack(): bool
+    {
+        return true;
+    }
 }

@@ -23,7 +23,7 @@ final class PhotoKind implements EntryKind
 
     public function canBeTakenBack(): bool
     {
-        return false;
+        return true;
     }
 
     public function read(array $payload, Bench $then): PhotoTaken

@@ -15,7 +15,7 @@ abstract class RemarkKind implements EntryKind
         return false;
     }
 
-    final public function canBeTakenBack(): bool
+    public function canBeTakenBack(): bool
     {
         return false;
     }

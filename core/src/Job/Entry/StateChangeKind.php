@@ -25,7 +25,7 @@ final class StateChangeKind implements EntryKind
 
     public function canBeTakenBack(): bool
     {
-        return false;
+        return true;
     }
 
     public function read(array $payload, Bench $then): StateChange

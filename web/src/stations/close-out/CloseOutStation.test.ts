@@ -6,7 +6,7 @@ import CloseOutStation from './CloseOutStation.vue'
 
 const left = { id: 'left', maker: 'H', model: 'Lantern', serial: 'L-1' }
 const right = { id: 'right', maker: 'H', model: 'Lantern', serial: 'R-2' }
-const ends = { unread: [], stale: [], provisional: [], deviating: [] }
+const ends = { unread: [], stale: [], provisional: [], deviating: [], left: [] }
 const bench = reactive({ job: { id: 'j', shelfState: 'on-the-bench', waitsFor: '' }, units: [left], unit: left, benches: [] as object[], mine: [], stationsOf: () => [], write: vi.fn(), reload: vi.fn(), choose: (id: string) => { bench.unit = id === 'left' ? left : right } })
 const post = vi.fn()
 vi.mock('../../frame/bench', () => ({ useBench: () => bench }))

@@ -42,6 +42,7 @@ const ends = computed(() => bench.benches.flatMap((b) => {
     ...bench.stationsOf(b.unitId).filter((s) => s.station !== 'voltages').map((s) => ({ title: `${of}${s.title}, to be put right`, places: s.bad })),
     { title: `${of}Not read`, places: e.unread }, { title: `${of}Stale: something changed since`, places: e.stale },
     { title: `${of}Provisional: warming, limited, or stages missing`, places: e.provisional }, { title: `${of}Out of the window, and not let stand`, places: e.deviating },
+    { title: `${of}Left for later`, places: e.left.map((l) => `${l.part === '' ? '' : `${l.part}: `}${l.text}`) },
   ].filter((x) => x.places.length > 0)
 }))
 const outcomes = options([['cured', 'cured'], ['not-reproduced', 'could not be reproduced'], ['uneconomic', 'not worth it'], ['donor', 'kept for parts'], ['measured-only', 'measured only']])

@@ -45,7 +45,7 @@ const needs = (states: string[]): string => (states.includes(bench.state) || sta
       <li v-for="(s, n) in item.steps" :key="keyOf(s, n)">
         <button type="button" :class="['plain', { now: keyOf(s, n) === lit }]" @click="emit('choose', keyOf(s, n))">
           <svg width="14" height="14" aria-hidden="true"><path v-if="s.given !== null" d="M2 7.5l3.2 3.2L12 3.5" fill="none" stroke="var(--within)" stroke-width="2.2" /><rect v-else x="3" y="3" width="8" height="8" fill="none" stroke="var(--soft)" stroke-width="1.4" :stroke-dasharray="s.optional ? '2 2' : undefined" /></svg>
-          <span>{{ s.title }}</span><b v-if="s.given !== null" class="m">{{ s.given }}{{ s.lifted ? ' lifted' : '' }}</b><span v-else-if="needs(s.states) !== ''" class="soft">{{ needs(s.states) }}</span>
+          <span>{{ s.title }}</span><b v-if="s.given !== null" class="m">{{ s.given }}{{ s.lifted ? ' lifted' : '' }}</b><span v-else-if="s.expects !== ''" class="soft m">{{ s.expects }}</span><span v-else-if="needs(s.states) !== ''" class="soft">{{ needs(s.states) }}</span>
         </button>
       </li>
     </ol>

@@ -16,7 +16,7 @@ import type { Schemas } from '../../api/client'
 
 const props = defineProps<{ station: Station }>()
 const emit = defineEmits<{ state: []; conditions: [] }>()
-defineSlots<{ beside?: (p: { item: BoardItem }) => unknown; under?: (p: { item: BoardItem }) => unknown; head?: () => unknown }>()
+defineSlots<{ beside?: (p: { item: BoardItem }) => unknown; under?: (p: { item: BoardItem }) => unknown; head?: () => unknown; empty?: () => unknown }>()
 const bench = useBench()
 const line = useTemplateRef<InstanceType<typeof EntryLine>>('line')
 const finding = ref(false)
@@ -65,10 +65,10 @@ function chooseStep(key: string): void {
         <div class="left"><item-list :items="board.items" :lit="station.item.value?.part ?? null" @choose="choose" /><slot v-if="station.item.value !== null" name="under" :item="station.item.value" /></div>
         <item-detail v-if="station.item.value !== null" :item="station.item.value" :lit="station.current.value?.key ?? null" :cautions="board.cautions" @choose="chooseStep"><slot name="beside" :item="station.item.value" /></item-detail>
       </div>
-      <div v-else-if="board !== null" class="card empty">
+      <div v-else-if="board !== null" class="card empty"><slot name="empty">
         <h2>Nothing is listed here yet</h2>
         <p>The list is made from the amplifier’s sheet. Choose one at <router-link :to="{ name: 'job-book-in' }">Book-in</router-link>, or draw its circuit under Sheets; what is measured until then goes on the tape as a note.</p>
-      </div>
+      </slot></div>
       <p v-else class="soft">Opening…</p>
       <photo-strip v-if="photos.length > 0 || sending.length > 0" :photos="photos" :sending="sending" @open="viewed = $event" @dismiss="dismiss" />
     </div>

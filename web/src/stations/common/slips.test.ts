@@ -10,7 +10,7 @@ function check(of: 'figure' | 'quotient' | 'microfarads-and-ohms', over: string,
   if (of !== 'microfarads-and-ohms') for (const slip of ['decade', 'unit'] as const) for (const factor of factors[slip]) intervals.push({ slip, factor, low: low / factor, high: high / factor })
   return { of, over, under, low, high, intervals }
 }
-const step = (test: string, figures: string[], ...checks: Step['checks']): Step => ({ test, part: 'X', subject: '', title: '', hint: '', placeholder: '', choices: [], states: [], mayBeLifted: false, change: false, figures, checks, optional: false, given: null, entryId: null, lifted: false })
+const step = (test: string, figures: string[], ...checks: Step['checks']): Step => ({ test, part: 'X', subject: '', title: '', hint: '', placeholder: '', choices: [], states: [], mayBeLifted: false, change: '', expects: '', figures, checks, optional: false, given: null, entryId: null, lifted: false })
 
 const resistor = step('resistor', ['ohms'], check('figure', 'ohms', null, 90e3, 110e3))
 const ratio = step('ratio', ['primaryVolts', 'secondaryVolts'], check('quotient', 'primaryVolts', 'secondaryVolts', 18, 46))

@@ -52,9 +52,9 @@ export function useStation(name: string): Station {
   const targets = computed<Target[]>(() => (board.value?.items ?? []).flatMap((item) => item.steps.map((step, i) => ({ key: keyOf(step, i), item, step }))))
   const onTheWay = computed(() => new Set(bench.mine.filter((w) => w.body.unitId === bench.unit?.id).map((w) => {
     const p = w.body.payload
-    return w.body.kind === 'as-fitted' ? `${told(p['text']).split(' ')[1] ?? ''}|change|` : `${told(p['part'])}|${told(p['test'])}|${told(p['subject'])}`
+    return w.body.kind === 'as-fitted' ? `${told(p['text']).replace(/^found /, '').split(' ')[0] ?? ''}|change|` : `${told(p['part'])}|${told(p['test'])}|${told(p['subject'])}`
   })))
-  const waits = (t: Target): boolean => onTheWay.value.has(`${t.step.part}|${t.step.change ? 'change' : t.step.test}|${t.step.subject}`)
+  const waits = (t: Target): boolean => onTheWay.value.has(`${t.step.part}|${t.step.change === '' ? t.step.test : 'change'}|${t.step.subject}`)
   /** What a part still asks for; nothing once its answer is clear. */
   const isOpen = (t: Target): boolean => t.step.given === null && !t.step.optional && t.item.next !== null && !waits(t)
   /** In the state that the chassis is in, that much can be done now. */

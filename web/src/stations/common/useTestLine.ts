@@ -8,7 +8,7 @@ import type { Station } from './useStation'
 
 const letters = 'abcdefghijklmnopqrstuvwxyz'
 /** Letters that may begin what is typed for a test besides figures: T2A, none, blown. */
-const begins: Record<string, string> = { fuse: 'fnu', capacitor: 'n', 'tube-type': letters, tester: letters, 'tube-shorts': 'nopgskhc', 'tube-gas': 'og' }
+const begins: Record<string, string> = { fuse: 'fnu', capacitor: 'n', 'tube-type': letters, tester: letters, 'tube-shorts': 'nopgskhc', 'tube-gas': 'og', fit: 'nd' }
 
 /** The entry line of a station that asks for tests: one step of one part after the other. */
 export function useTestLine(station: Station, open: { finding: () => undefined; photo: () => undefined }): Line {
@@ -27,8 +27,8 @@ export function useTestLine(station: Station, open: { finding: () => undefined; 
     const s = step.value
     const key = target.value?.key
     if (s === null || key === undefined) return { said: 'Nothing is asked for here.' }
-    if (s.change) {
-      const change = await bench.write('as-fitted', { text: `found ${s.part} ${text}` })
+    if (s.change !== '') {
+      const change = await bench.write('as-fitted', { text: `${s.change === 'found' ? 'found ' : ''}${s.part} ${text}` })
       station.advance(key, change.body.id)
       return taken
     }
@@ -51,7 +51,7 @@ export function useTestLine(station: Station, open: { finding: () => undefined; 
     key: computed(() => target.value?.key ?? null),
     above: computed(() => (station.open.value === 0 ? 'All asked' : `${station.open.value} to go`)),
     title: computed(() => (step.value === null ? 'Nothing to test' : `${partName(part.value ?? '')} · ${step.value.title}`)),
-    below: computed(() => step.value?.hint ?? ''),
+    below: computed(() => [step.value?.expects ?? '', step.value?.hint ?? ''].filter((t) => t !== '').join(' · ')),
     unit: computed(() => ''),
     placeholder: computed(() => step.value?.placeholder ?? ''),
     tag: computed(() => (lifted.value && step.value?.mayBeLifted === true ? 'lifted' : '')),
