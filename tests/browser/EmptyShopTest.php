@@ -44,7 +44,7 @@ final class EmptyShopTest extends TestCase
         $b->see('Prove: ');
         $b->type('0.4', WebDriverKeys::ENTER);
         $b->see('By which meter?');
-        usleep(200_000);
+        $b->until(static fn (): bool => true === $b->driver->executeScript('return document.activeElement !== null && document.activeElement.closest("#entry-said") !== null'), 'the question has the keys');
         $b->type(WebDriverKeys::ENTER);
         $b->see('DEAD');
         $b->tabTo('nav.path a[href$="/resistors"]');

@@ -12,6 +12,7 @@ export const router = createRouter({
     { path: '/book-in', name: 'book-in', component: () => import('./shelf/BookInPage.vue'), meta: { writes: true } },
     { path: '/sums/:sum?', name: 'sums', component: () => import('./sums/SumsPage.vue') },
     { path: '/drawer/:label?', name: 'drawer', component: () => import('./drawer/DrawerPage.vue'), props: true },
+    { path: '/units/:unitId', name: 'history', component: () => import('./history/HistoryPage.vue'), props: true },
     { path: '/shop', name: 'shop', component: () => import('./shop/ShopPage.vue') },
     { path: '/sheets', name: 'sheets', component: () => import('./sheets/SheetsPage.vue') },
     { path: '/sheets/:sheetId/circuit', name: 'composer', component: () => import('./sheets/ComposerPage.vue'), props: true, meta: { writes: true } },
@@ -21,6 +22,7 @@ export const router = createRouter({
       children: [
         { path: '', name: 'job', component: () => import('./stations/JobStart.vue'), props: true },
         { path: 'book-in', name: 'job-book-in', component: () => import('./stations/book-in/BookInStation.vue') },
+        { path: 'history', name: 'job-history', component: () => import('./stations/history/HistoryStation.vue') },
         { path: 'schematic', name: 'schematic', component: () => import('./schematic/SchematicStation.vue') },
         { path: 'owners-word', name: 'owners-word', component: () => import('./stations/owners-word/OwnersWordStation.vue') },
         { path: 'close-out', name: 'close-out', component: () => import('./stations/close-out/CloseOutStation.vue') },

@@ -34,7 +34,10 @@ use Yew\Core\Job\Entry\ModificationExplainedKind;
 use Yew\Core\Job\Entry\NoteKind;
 use Yew\Core\Job\Entry\OpenEndClosedKind;
 use Yew\Core\Job\Entry\OpenEndLeftKind;
+use Yew\Core\Job\Entry\PartsArrivedKind;
+use Yew\Core\Job\Entry\PartsOrderedKind;
 use Yew\Core\Job\Entry\PhotoKind;
+use Yew\Core\Job\Entry\PromisedKind;
 use Yew\Core\Job\Entry\ReadingTakenKind;
 use Yew\Core\Job\Entry\ReportIssuedKind;
 use Yew\Core\Job\Entry\SheetChosenKind;
@@ -86,7 +89,7 @@ final class FakeUnit implements UnitKnowledge
         $this->kinds = new EntryKinds([
             new AcceptanceKind(), new AsFittedKind(), new BookInKind(), new CloseOutKind(), new ConditionsKind(), new CorrectionKind(), new DischargeProofKind(), new FindingKind(), new LeftAloneKind(), new NoteKind(), new PhotoKind(),
             new ReadingTakenKind(), new ReportIssuedKind(), new EstimateSentKind(), new EstimateAnsweredKind(), new EstimateWithdrawnKind(), new AgreedSumKind(), new SheetChosenKind(), new ShelfMoveKind(), new StateChangeKind(), new TestTakenKind($this->stations),
-            new CauseStatedKind(), new ClockTurnedKind(), new LeadTakenOffKind(), new ModificationExplainedKind(), new OpenEndClosedKind(), new OpenEndLeftKind(), new WorkOrderedKind(),
+            new CauseStatedKind(), new ClockTurnedKind(), new LeadTakenOffKind(), new ModificationExplainedKind(), new OpenEndClosedKind(), new OpenEndLeftKind(), new WorkOrderedKind(), new PartsOrderedKind(), new PartsArrivedKind(), new PromisedKind(),
         ]);
     }
 

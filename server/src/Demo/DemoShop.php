@@ -16,6 +16,7 @@ use Yew\Server\Access\Role;
 use Yew\Server\Drawer\DrawerDesk;
 use Yew\Server\Http\Moment;
 use Yew\Server\Job\Entity\Job;
+use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Schematic\Schematics;
 use Yew\Server\Sheet\Entity\SheetVersion;
 use Yew\Server\Sheet\SheetShelf;
@@ -36,6 +37,8 @@ final class DemoShop
     private int $counter = 0;
     /** Which unit of its job the demo tells of. */
     private int $unit = 0;
+    /** @var array<string, Job> first visits of those that come again, by their key */
+    private array $first = [];
 
     public function __construct(
         private readonly EntityManagerInterface $em,
@@ -98,14 +101,18 @@ final class DemoShop
     {
         $by = $people[self::text($demo, 'by')];
         $sheet = \is_string($demo['sheet'] ?? null) ? $versions[$demo['sheet']] : null;
+        $before = \is_string($demo['again'] ?? null) ? $this->first[$demo['again']] : null;
         $job = $this->bookIn->book([
             'id' => Uuid::v7()->toRfc4122(),
-            'owner' => $demo['owner'],
-            'units' => array_map(static fn (array $unit): array => [...$unit, 'sheetVersionId' => $sheet?->id], self::units($demo)),
+            'owner' => null === $before ? $demo['owner'] : ['id' => $before->owner->id],
+            'units' => array_map(static fn (array $unit): array => [...$unit, 'sheetVersionId' => $sheet?->id], null === $before ? self::units($demo) : array_map(static fn (JobUnit $u): array => ['id' => $u->unit->id], $before->units())),
             'complaint' => $demo['complaint'],
             'cameWith' => $demo['cameWith'] ?? '',
             'conditionNotes' => $demo['conditionNotes'] ?? '',
         ], $by->id, $this->ago(self::number($demo, 'bookedInMinutesAgo')));
+        if (\is_string($demo['key'] ?? null)) {
+            $this->first[$demo['key']] = $job;
+        }
         $tubes = [];
         foreach (null === $sheet ? [] : $this->sheets->decoded($sheet->id)->tubes as $tube) {
             $tubes[$tube->position] = ['type' => $tube->type, 'tubeId' => null];

@@ -10,6 +10,7 @@ use Symfony\Component\Uid\Uuid;
 use Yew\Core\Job\ShelfState;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
+use Yew\Server\Job\Entity\JobUnit;
 
 /** Finds jobs. */
 final readonly class Jobs
@@ -34,6 +35,14 @@ final readonly class Jobs
         $tag = $this->em->getConnection()->fetchOne('SELECT j.tag FROM job j JOIN job_unit u ON u.job_id = j.id WHERE u.unit_id = ? AND j.id IS DISTINCT FROM ? AND j.shelf_state <> ? LIMIT 1', [$unitId, $besides, ShelfState::Collected->value]);
 
         return \is_string($tag) ? $tag : null;
+    }
+
+    /** On how many jobs before this one the amplifier was here. */
+    public function visitsBefore(JobUnit $on): int
+    {
+        $count = $this->em->getConnection()->fetchOne('SELECT count(*) FROM job_unit u JOIN job j ON j.id = u.job_id WHERE u.unit_id = ? AND j.booked_in_at < ?', [$on->unit->id, $on->job->bookedInAt], ['guid', 'instant']);
+
+        return is_numeric($count) ? (int) $count : 0;
     }
 
     /**

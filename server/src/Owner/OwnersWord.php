@@ -85,7 +85,7 @@ final readonly class OwnersWord
             ]);
             $token = LinkToken::make();
             $this->em->persist(new OwnerLink(Uuid::v7()->toRfc4122(), $job->id, $entry->id, LinkToken::hash($token), $expires, $now, $personId));
-            $this->door->write($job, $personId, 'shelf-move', ['to' => ShelfState::OwnersWord->value, 'waitsFor' => 'the estimate']);
+            $this->door->write($job, $personId, 'shelf-move', ['to' => ShelfState::OwnersWord->value, 'waitsFor' => 'the estimate', 'until' => Moment::text($expires)]);
 
             return $token;
         });

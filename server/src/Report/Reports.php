@@ -9,6 +9,7 @@ use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Filesystem\Filesystem;
 use Twig\Environment;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Job\ShelfState;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Reading\ReadingContext;
 use Yew\Core\Station\Station;
@@ -68,9 +69,25 @@ final readonly class Reports
             $this->em->persist($report);
             $this->em->remove($order);
             $this->door->write($job, $order->askedBy, 'report-issued', ['reportId' => $report->id, 'sha256' => $report->sha256]);
+            if ($this->isReady($job)) {
+                $this->door->write($job, $order->askedBy, 'shelf-move', ['to' => ShelfState::Ready->value]);
+            }
         });
 
         return $report;
+    }
+
+    /** With its report made, a job whose every chassis is closed out and off is ready to be collected (REC-3). */
+    private function isReady(Job $job): bool
+    {
+        foreach ($job->units() as $unit) {
+            $state = $this->benches->of($unit)->state;
+            if (null === $state->closeOut || $state->chassis->state->appliesPower() || 'donor' === ($state->closeOut['outcome'] ?? null)) {
+                return false;
+            }
+        }
+
+        return \in_array($job->shelfState(), [ShelfState::OnTheBench, ShelfState::Soaking], true);
     }
 
     private function reach(ReportOrder $order, ReportStage $stage): void

@@ -18,11 +18,12 @@ use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Job\Entity\Unit;
 use Yew\Server\Job\Jobs;
 use Yew\Server\Sheet\SheetShelf;
+use Yew\Server\Waiting\Waiting;
 use Yew\Server\Wording\Wording;
 
 final readonly class JobController
 {
-    public function __construct(private EntityManagerInterface $em, private Jobs $jobs, private BookIn $bookIn, private SheetShelf $sheets, private Wording $wording)
+    public function __construct(private EntityManagerInterface $em, private Jobs $jobs, private BookIn $bookIn, private SheetShelf $sheets, private Wording $wording, private Waiting $waiting)
     {
     }
 
@@ -77,6 +78,7 @@ final readonly class JobController
     private function summary(Job $job): array
     {
         $unit = $job->units()[0]->unit ?? null;
+        $reminder = $this->waiting->reminder($job, $this->waiting->zone());
 
         return [
             'id' => $job->id,
@@ -90,6 +92,9 @@ final readonly class JobController
             'shelfState' => $job->shelfState()->value,
             'shelfSince' => Moment::text($job->shelfSince()),
             'waitsFor' => $job->waitsFor(),
+            'waitsUntil' => null === $job->waitsUntil() ? null : Moment::text($job->waitsUntil()),
+            'promisedOn' => $job->promisedOn()?->format('Y-m-d'),
+            'reminder' => null === $reminder ? null : ['sentence' => $this->wording->cold($reminder->code, $reminder->figures), 'isLate' => $reminder->isLate],
             'bookedInAt' => Moment::text($job->bookedInAt),
         ];
     }
@@ -100,7 +105,7 @@ final readonly class JobController
         $versionId = $on->sheetVersionId();
         $version = null === $versionId ? null : $this->sheets->version($versionId);
 
-        return [...self::unit($on->unit), 'sheet' => null === $version ? null : ['sheetId' => $version->sheet->id, 'versionId' => $version->id, 'name' => $version->sheet->name(), 'number' => $version->number]];
+        return [...self::unit($on->unit), 'sheet' => null === $version ? null : ['sheetId' => $version->sheet->id, 'versionId' => $version->id, 'name' => $version->sheet->name(), 'number' => $version->number], 'earlierVisits' => $this->jobs->visitsBefore($on)];
     }
 
     /** @return array<string, mixed> */

@@ -35,14 +35,35 @@ final readonly class SocketRecord
         );
         $changes = [];
         foreach ($rows as $row) {
-            try {
-                $changes[\is_string($row['unit_id']) ? $row['unit_id'] : ''][] = [is_numeric($row['at']) ? (float) $row['at'] : 0.0, FittedChange::fromFields(Fields::of(json_decode(\is_string($row['payload']) ? $row['payload'] : '', true)))];
-            } catch (BadData) {
-                continue; // taken by an earlier version in another form
+            $change = self::change($row);
+            if (null !== $change) {
+                $changes[\is_string($row['unit_id']) ? $row['unit_id'] : ''][] = $change;
             }
         }
 
         return $changes;
+    }
+
+    /** @return list<array{float, FittedChange}> every change of a unit that counts, oldest first, with seconds since the epoch */
+    public function ofUnit(string $unitId): array
+    {
+        $rows = $this->connection->fetchAllAssociative("SELECT payload, EXTRACT(EPOCH FROM observed_at) AS at FROM tape_entry e WHERE unit_id = :unit AND kind = 'as-fitted' AND refusal IS NULL AND ".TapeReader::COUNTS.' ORDER BY observed_at, job_sequence', ['unit' => $unitId]);
+
+        return array_values(array_filter(array_map(self::change(...), $rows)));
+    }
+
+    /**
+     * @param array<string, mixed> $row
+     *
+     * @return array{float, FittedChange}|null null for what an earlier version took in another form
+     */
+    private static function change(array $row): ?array
+    {
+        try {
+            return [is_numeric($row['at']) ? (float) $row['at'] : 0.0, FittedChange::fromFields(Fields::of(json_decode(\is_string($row['payload']) ? $row['payload'] : '', true)))];
+        } catch (BadData) {
+            return null;
+        }
     }
 
     /**

@@ -259,7 +259,8 @@ final readonly class TapeDoor
             $unit?->measureAgainst($said->versionId);
         }
         if ($said instanceof ShelfMove) {
-            $job->moveTo($said->to, $said->waitsFor, $entry->observedAt);
+            $until = null === $said->until ? null : self::moment($said->until);
+            $job->moveTo($said->to, $said->waitsFor, $entry->observedAt, null === $until ? null : self::instant($until));
         }
     }
 

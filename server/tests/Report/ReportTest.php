@@ -185,6 +185,25 @@ final class ReportTest extends ServerTestCase
         }
     }
 
+    public function testWithItsReportAClosedOutJobThatIsOffIsReady(): void
+    {
+        $job = $this->measured('weak');
+        $closed = ['found' => '', 'done' => '', 'leftAlone' => '', 'notLookedAt' => '', 'outcome' => 'cured'];
+        $stands = fn (): string => $this->get('/api/jobs/'.$job)->string('shelfState');
+        $this->pdf($job);
+        self::assertSame('on-the-bench', $stands(), 'nobody closed it out');
+        $this->write($job, 'close-out', $closed);
+        $this->pdf($job);
+        self::assertSame('on-the-bench', $stands(), 'it is under power');
+        $this->write($job, 'state-change', ['to' => 'discharging']);
+        $this->pdf($job);
+        self::assertSame('ready', $stands());
+        $kept = $this->bookIn($this->lantern());
+        $this->write($kept, 'close-out', ['outcome' => 'donor'] + $closed);
+        $this->pdf($kept);
+        self::assertSame('on-the-bench', $this->get('/api/jobs/'.$kept)->string('shelfState'), 'kept for parts, nobody collects it');
+    }
+
     private function pdf(string $job): string
     {
         $report = $this->post('/api/jobs/'.$job.'/reports', []);

@@ -19,7 +19,7 @@ beforeEach(() => { Object.assign(bench, { units: [left], unit: left, benches: [{
 const stops = (): string[] => mount(StationPath).findAll('a').map((a) => a.text())
 
 it('says which stations are done, which comes next and what is to be put right', () => {
-  expect(stops()).toEqual(['Book-in, done', 'Cold look, done', 'Iron, next2 to be put right', 'Owner’s word', 'Work', 'Voltages', 'Schematic', 'Close-out'])
+  expect(stops()).toEqual(['Book-in, done', 'Cold look, done', 'Iron, next2 to be put right', 'Owner’s word', 'Work', 'Voltages', 'History', 'Schematic', 'Close-out'])
 })
 
 it('says what close-out waits for', () => {

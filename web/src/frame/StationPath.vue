@@ -18,6 +18,7 @@ const stations = computed<Stop[]>(() => [
     // The owner decides before the work, and before any power is applied.
     return s.station === 'work' ? [fixed('owners-word', 'Owner’s word', false), stop] : [stop]
   }),
+  fixed('job-history', 'History', false),
   fixed('schematic', 'Schematic', false),
   fixed('close-out', 'Close-out', bench.benches.length > 0 && bench.benches.every((b) => b.closeOut !== null)),
 ])

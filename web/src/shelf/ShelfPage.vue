@@ -32,6 +32,7 @@ const places: { state: Job['shelfState']; title: string; hint: string }[] = [
   { state: 'soaking', title: 'Soaking', hint: 'Nothing is soaking.' },
   { state: 'ready', title: 'Ready to collect', hint: 'Nothing is ready.' },
 ]
+const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: session.shop?.timeZone ?? 'UTC' })
 const found = computed(() => data.value?.jobs ?? [])
 const shelves = computed(() => [...places, ...(found.value.some((j) => j.shelfState === 'collected') ? [{ state: 'collected' as const, title: 'Collected', hint: '' }] : [])]
   .map((p) => ({ ...p, jobs: found.value.filter((j) => j.shelfState === p.state), count: data.value?.counts[p.state] ?? 0 })))
@@ -64,8 +65,8 @@ async function openFirst(): Promise<void> {
             <router-link :to="`/jobs/${j.id}`" class="card job">
               <span class="tag m">{{ j.tag }}</span>
               <span class="what"><b>{{ j.maker }} {{ j.model }}<span v-if="j.unitCount > 1" class="soft"> and {{ j.unitCount - 1 }} more</span></b><span class="soft small">{{ j.ownerName }} · <span class="m">{{ j.serial }}</span></span></span>
-              <span class="wait"><b class="m">{{ waited(j.shelfSince, now) }}</b><span class="soft small">{{ j.waitsFor }}</span></span>
-              <span class="said small">{{ j.complaint }}</span>
+              <span class="wait"><b class="m">{{ waited(j.shelfSince, now) }}</b><span class="soft small">{{ j.waitsFor }}{{ j.waitsUntil === null ? '' : `, by ${day(j.waitsUntil)}` }}</span></span>
+              <span class="said small"><b v-if="j.reminder !== null" :class="['remind', j.reminder.isLate ? 'danger' : 'watch']">{{ j.reminder.sentence }}</b><b v-else-if="j.promisedOn !== null" class="remind soft">promised for {{ day(j.promisedOn) }}</b>{{ j.complaint }}</span>
             </router-link>
           </li>
         </ul>
@@ -89,6 +90,6 @@ ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 10px; }
 .tag { font-size: 20px; font-weight: 700; align-self: center; border: 2px solid var(--ink); border-radius: 4px; padding: 2px 8px; background: var(--sap); }
 .what, .wait { display: flex; flex-direction: column; }
 .wait { text-align: right; max-width: 240px; }
-.said { grid-column: 1 / -1; padding-top: 4px; }
+.said { grid-column: 1 / -1; padding-top: 4px; } .remind::after { content: ' · '; font-weight: 400; color: var(--soft); }
 @media (max-width: 800px) { .shelves, .wide ul { grid-template-columns: 1fr; } .top { flex-wrap: wrap; } .find { order: 3; flex-basis: 100%; max-width: none; } }
 </style>

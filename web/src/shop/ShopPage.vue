@@ -5,6 +5,7 @@ import { useSession } from '../access/session'
 import { api, ask } from '../api/client'
 import { dayTime } from '../frame/time'
 import TopBar from '../frame/TopBar.vue'
+import CalendarCard from './CalendarCard.vue'
 import HeadCard from './HeadCard.vue'
 import MetersCard from './MetersCard.vue'
 import PasswordCard from './PasswordCard.vue'
@@ -16,7 +17,7 @@ import PricesCard from './PricesCard.vue'
 const session = useSession()
 const query = useQuery({ queryKey: ['shop-settings'], queryFn: () => ask(api.GET('/api/shop/settings')) })
 const settings = computed(() => query.data.value ?? null)
-const parts: Record<string, string> = { head: 'On paper', prices: 'What we charge', practice: 'How we work', meter: 'Meter listed', person: 'People' }
+const parts: Record<string, string> = { head: 'On paper', prices: 'What we charge', practice: 'How we work', meter: 'Meter listed', person: 'People', calendar: 'Calendar' }
 </script>
 
 <template>
@@ -26,7 +27,7 @@ const parts: Record<string, string> = { head: 'On paper', prices: 'What we charg
     <p v-if="query.error.value !== null" role="alert" class="out">{{ query.error.value.message }}</p>
     <div v-if="settings !== null" class="cards">
       <div class="column"><head-card :settings="settings" /><practice-card :settings="settings" /><people-card v-if="session.me?.role === 'owner'" /></div>
-      <div class="column"><prices-card :settings="settings" /><meters-card :settings="settings" /><password-card /></div>
+      <div class="column"><prices-card :settings="settings" /><meters-card :settings="settings" /><calendar-card /><password-card /></div>
       <section class="card changes wide" aria-label="Changes">
         <h2>Changes</h2>
         <p v-if="settings.changes.length === 0" class="soft">None yet. Each will stand here with its hand and what was before.</p>

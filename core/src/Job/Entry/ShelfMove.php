@@ -15,18 +15,19 @@ use Yew\Core\Safety\Refusal;
 /** The job was put somewhere else: on the bench, to wait, to be collected. */
 final readonly class ShelfMove implements Statement
 {
-    public function __construct(public ShelfState $to, public string $waitsFor)
+    /** @param string|null $until when what it waits for should be there, RFC 3339; null where nobody knows */
+    public function __construct(public ShelfState $to, public string $waitsFor, public ?string $until = null)
     {
     }
 
     public static function kept(Fields $payload): self
     {
-        return new self($payload->oneOf('to', ShelfState::class), $payload->optionalText('waitsFor'));
+        return new self($payload->oneOf('to', ShelfState::class), $payload->optionalText('waitsFor'), $payload->optionalString('until', 40));
     }
 
     public function toArray(): array
     {
-        return ['to' => $this->to->value, ...('' === $this->waitsFor ? [] : ['waitsFor' => $this->waitsFor])];
+        return ['to' => $this->to->value, ...('' === $this->waitsFor ? [] : ['waitsFor' => $this->waitsFor]), ...(null === $this->until ? [] : ['until' => $this->until])];
     }
 
     public function refusal(Bench $then): ?Refusal

@@ -29,6 +29,14 @@ class Job
     #[ORM\Column(length: 200)]
     private string $waitsFor = '';
 
+    /** When what it waits for should be there; null where nobody knows. */
+    #[ORM\Column(type: 'instant', nullable: true)]
+    private ?\DateTimeImmutable $waitsUntil = null;
+
+    /** The day on which it is promised, in the shop’s zone. */
+    #[ORM\Column(type: Types::DATE_IMMUTABLE, nullable: true)]
+    private ?\DateTimeImmutable $promisedOn = null;
+
     public function __construct(
         #[ORM\Id, ORM\Column(type: Types::GUID)]
         public readonly string $id,
@@ -77,8 +85,9 @@ class Job
         return null;
     }
 
-    public function moveTo(ShelfState $state, string $waitsFor, \DateTimeImmutable $at): void
+    public function moveTo(ShelfState $state, string $waitsFor, \DateTimeImmutable $at, ?\DateTimeImmutable $until = null): void
     {
+        $this->waitsUntil = $until;
         $this->shelfState = $state;
         $this->waitsFor = $waitsFor;
         $this->shelfSince = $at;
@@ -97,5 +106,20 @@ class Job
     public function waitsFor(): string
     {
         return $this->waitsFor;
+    }
+
+    public function waitsUntil(): ?\DateTimeImmutable
+    {
+        return $this->waitsUntil;
+    }
+
+    public function promise(?\DateTimeImmutable $on): void
+    {
+        $this->promisedOn = $on;
+    }
+
+    public function promisedOn(): ?\DateTimeImmutable
+    {
+        return $this->promisedOn;
     }
 }

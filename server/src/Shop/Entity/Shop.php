@@ -35,6 +35,8 @@ class Shop
         /** @var array<string, mixed> */
         #[ORM\Column(type: Types::JSON, options: ['jsonb' => true, 'default' => '{}'])]
         private array $prices = [],
+        #[ORM\Column(length: 64, nullable: true, options: ['fixed' => true])]
+        private ?string $calendarTokenHash = null,
     ) {
     }
 
@@ -66,5 +68,16 @@ class Shop
     public function workBy(Practice $practice): void
     {
         $this->practice = $practice->toArray();
+    }
+
+    public function calendarTokenHash(): ?string
+    {
+        return $this->calendarTokenHash;
+    }
+
+    /** @param string|null $tokenHash null for no calendar any more */
+    public function openCalendar(?string $tokenHash): void
+    {
+        $this->calendarTokenHash = $tokenHash;
     }
 }

@@ -9,15 +9,17 @@ import CausePanel from './CausePanel.vue'
 import LeadForm from './LeadForm.vue'
 import LeftPanel from './LeftPanel.vue'
 import OpeningPanel from './OpeningPanel.vue'
+import PartsPanel from './PartsPanel.vue'
 
 /** Around the exchanges: what else an opening reaches, the leads, the cause, what is left for later. */
 const props = defineProps<{ board: Board; unit: Schemas['UnitWork']; currency: string; fault: string | null }>()
 const bench = useBench()
-type Tab = 'openings' | 'leads' | 'cause' | 'left'
+type Tab = 'openings' | 'leads' | 'parts' | 'cause' | 'left'
 const tab = useStorage<Tab>('workTab', 'openings')
 const tabs = computed<{ value: Tab; label: string; count: number }[]>(() => [
   { value: 'openings', label: 'While open', count: props.unit.openings.reduce((n, o) => n + o.also.length, 0) },
   { value: 'leads', label: 'Leads', count: props.board.items.filter((i) => i.more?.kind === 'lead' && !i.done).length },
+  { value: 'parts', label: 'Parts', count: 0 },
   { value: 'cause', label: 'Cause', count: props.unit.causes.length },
   { value: 'left', label: 'Left open', count: props.unit.openEnds.filter((e) => e.closed === null).length },
 ])
@@ -32,6 +34,7 @@ const hasRemoved = computed(() => props.board.items.some((i) => (detailOf(i, 'wo
       <p v-if="fault !== null" class="out small" role="alert">{{ fault }}</p>
       <opening-panel v-if="tab === 'openings'" :unit="unit" :currency="currency" />
       <lead-form v-else-if="tab === 'leads'" :board="board" />
+      <parts-panel v-else-if="tab === 'parts'" />
       <cause-panel v-else-if="tab === 'cause'" :unit="unit" />
       <left-panel v-else :unit="unit" />
     </div>
