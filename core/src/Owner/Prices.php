@@ -17,17 +17,19 @@ final readonly class Prices
     public const MOST_MINUTES = 6000;
     public const MOST_BASIS_POINTS = 5000;
     private const MOST_OPENINGS = 20;
+    private const MOST_ITEMS = 60;
     /** Minutes of the usual work on a part once it can be reached, and what must be open for it, by station (common practice: five a part). */
     private const USUAL = ['look' => [15, ''], 'iron' => [90, 'chassis'], 'capacitors' => [5, 'board'], 'resistors' => [5, 'board'], 'tubes' => [5, '']];
 
     /**
-     * @param string                                              $currency       ISO 4217
-     * @param int                                                 $taxBasisPoints hundredths of a percent
-     * @param int                                                 $hourlyRate     net, minor units
-     * @param array<string, array{name: string, minutes: int}>    $openings       by id
-     * @param array<string, array{minutes: int, opening: string}> $work           usual work by station; an empty opening for none
+     * @param string                                                   $currency       ISO 4217
+     * @param int                                                      $taxBasisPoints hundredths of a percent
+     * @param int                                                      $hourlyRate     net, minor units
+     * @param array<string, array{name: string, minutes: int}>         $openings       by id
+     * @param array<string, array{minutes: int, opening: string}>      $work           usual work by station; an empty opening for none
+     * @param list<array{text: string, minutes: int, opening: string}> $items          other work that comes up again and again
      */
-    private function __construct(public string $currency, public int $taxBasisPoints, public int $hourlyRate, public array $openings, public array $work)
+    private function __construct(public string $currency, public int $taxBasisPoints, public int $hourlyRate, public array $openings, public array $work, public array $items = [])
     {
     }
 
@@ -62,9 +64,33 @@ final readonly class Prices
             $work[$station] = ['minutes' => $item->whole('minutes', 0, self::MOST_MINUTES), 'opening' => $opening];
             $item->done();
         }
+        $items = self::items($fields, $openings);
         $fields->done();
 
-        return new self($currency, $tax, $rate, $openings, array_map(static fn (array $w): array => ['minutes' => $w['minutes'], 'opening' => isset($openings[$w['opening']]) ? $w['opening'] : ''], $work));
+        return new self($currency, $tax, $rate, $openings, array_map(static fn (array $w): array => ['minutes' => $w['minutes'], 'opening' => isset($openings[$w['opening']]) ? $w['opening'] : ''], $work), $items);
+    }
+
+    /**
+     * @param array<string, array{name: string, minutes: int}> $openings by id
+     *
+     * @return list<array{text: string, minutes: int, opening: string}>
+     *
+     * @throws BadData
+     */
+    private static function items(Fields $fields, array $openings): array
+    {
+        $items = [];
+        foreach ($fields->objects('items', self::MOST_ITEMS) as $item) {
+            $text = trim($item->string('text', 200));
+            if ('' === $text) {
+                throw $item->fault('text', 'what is done belongs here');
+            }
+            $opening = $item->optionalText('opening');
+            $items[] = ['text' => $text, 'minutes' => $item->whole('minutes', 0, self::MOST_MINUTES), 'opening' => isset($openings[$opening]) ? $opening : ''];
+            $item->done();
+        }
+
+        return $items;
     }
 
     /**
@@ -103,13 +129,14 @@ final readonly class Prices
         return 1 === preg_match('/^[A-Za-z][A-Za-z0-9 .\/+-]*$/D', $id) ? $id : throw $fields->fault($name, 'letters, digits and hyphens');
     }
 
-    /** @return array{currency: string, taxBasisPoints: int, hourlyRateMinor: int, openings: list<array{id: string, name: string, minutes: int}>, work: list<array{station: string, minutes: int, opening: string}>} */
+    /** @return array{currency: string, taxBasisPoints: int, hourlyRateMinor: int, openings: list<array{id: string, name: string, minutes: int}>, work: list<array{station: string, minutes: int, opening: string}>, items: list<array{text: string, minutes: int, opening: string}>} */
     public function toArray(): array
     {
         return [
             'currency' => $this->currency, 'taxBasisPoints' => $this->taxBasisPoints, 'hourlyRateMinor' => $this->hourlyRate,
             'openings' => array_map(static fn (string $id, array $o): array => ['id' => $id, ...$o], array_keys($this->openings), array_values($this->openings)),
             'work' => array_map(static fn (string $station, array $w): array => ['station' => $station, ...$w], array_keys($this->work), array_values($this->work)),
+            'items' => $this->items,
         ];
     }
 

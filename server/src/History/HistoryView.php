@@ -9,6 +9,7 @@ use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Uid\Uuid;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Drawer\Heated;
+use Yew\Core\Drawer\OwnersHours;
 use Yew\Core\History\Comeback;
 use Yew\Core\History\Told;
 use Yew\Core\History\Trend;
@@ -84,7 +85,7 @@ final readonly class HistoryView
             'unit' => ['id' => $unit->id, 'maker' => $unit->maker, 'model' => $unit->model, 'serial' => $unit->serial, 'ownerName' => $unit->owner->name],
             'told' => null === $current ? [] : array_map(fn (Told $t): array => ['code' => $t->code, 'sentence' => $this->wording->cold('told-'.$t->code, $t->figures)], Comeback::of(array_map($this->visit(...), $earlier), $current->job->complaint, (float) $current->job->bookedInAt->format('U.u'))),
             'visits' => array_map($this->shown(...), $visits),
-            'tubes' => $this->tubes($unit, $sheet),
+            'tubes' => $this->tubes($unit, $sheet, self::away($visits)),
             'trends' => $this->trends($visits, $sheet, Fields::named(array_merge(...array_map(static fn (array $s): array => (array) $s['volts'], $sisters)))),
             'sisters' => $sisters,
         ];
@@ -198,11 +199,13 @@ final readonly class HistoryView
     }
 
     /**
-     * Every tube that stands in it, since when, and for how many hours it was under power on our tape since.
+     * Every tube that stands in it, since when, for how many hours it was under power on our tape since, and beside them what its owner says.
      *
-     * @return list<array{position: string, type: string|null, how: string, label: string|null, since: string|null, hours: float|null}>
+     * @param list<array{from: float, to: float, hoursAWeek: float|null}> $away
+     *
+     * @return list<array{position: string, type: string|null, how: string, label: string|null, since: string|null, hours: float|null, ownersHours: float|null}>
      */
-    private function tubes(Unit $unit, ?Sheet $sheet): array
+    private function tubes(Unit $unit, ?Sheet $sheet, array $away): array
     {
         $now = (float) $this->clock->now()->format('U.u');
         $powered = $this->sockets->powered($unit->id, $now);
@@ -217,10 +220,30 @@ final readonly class HistoryView
         $tubes = [];
         foreach ($changes->tubes(array_map(static fn (TubePosition $t): string => $t->type, $sheet->tubes ?? [])) as $position => $tube) {
             $from = $since[$position] ?? null;
-            $tubes[] = ['position' => $position, 'type' => $tube->type, 'how' => $tube->how, 'label' => $tube->label, 'since' => Moment::ofSecondsOrNull($from), 'hours' => null === $from ? null : Heated::hours([[$from, $now]], $powered)];
+            $tubes[] = ['position' => $position, 'type' => $tube->type, 'how' => $tube->how, 'label' => $tube->label, 'since' => Moment::ofSecondsOrNull($from), 'hours' => null === $from ? null : Heated::hours([[$from, $now]], $powered), 'ownersHours' => null === $from ? null : OwnersHours::of($away, $from)];
         }
 
         return $tubes;
+    }
+
+    /**
+     * From when to when it was with its owner, with what was said of it when it came back.
+     *
+     * @param list<JobUnit> $visits the newest first
+     *
+     * @return list<array{from: float, to: float, hoursAWeek: float|null}>
+     */
+    private static function away(array $visits): array
+    {
+        $away = [];
+        foreach ($visits as $i => $visit) {
+            $before = $visits[$i + 1]->job ?? null;
+            if (null !== $before && ShelfState::Collected === $before->shelfState()) {
+                $away[] = ['from' => (float) $before->shelfSince()->format('U.u'), 'to' => (float) $visit->job->bookedInAt->format('U.u'), 'hoursAWeek' => $visit->job->hoursAWeek];
+            }
+        }
+
+        return $away;
     }
 
     /** @return list<string> tube positions whose tube a change is about */

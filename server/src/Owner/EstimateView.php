@@ -14,6 +14,7 @@ use Yew\Core\Owner\Answer;
 use Yew\Core\Owner\Offer;
 use Yew\Core\Owner\OfferLine;
 use Yew\Core\Owner\Tier;
+use Yew\Core\Station\School;
 use Yew\Server\Http\Moment;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
@@ -48,6 +49,8 @@ final readonly class EstimateView
             'suggested' => array_values(array_filter($this->estimates->recommended($job), static fn (array $l): bool => !\in_array($l['partOf'], $known, true))),
             'sent' => null === $sent ? null : ['at' => Moment::text($sent->observedAt), 'by' => $sent->personId, 'validUntil' => Fields::of($sent->payload)->optionalText('validUntil'), 'sha256' => Fields::of($sent->payload)->optionalText('sha256')],
             'answer' => null === $answer ? null : ['at' => Moment::text($answer->observedAt), 'way' => Fields::of($answer->payload)->optionalText('way'), 'note' => Fields::of($answer->payload)->optionalText('note'), 'answers' => array_map(static fn (Answer $a): string => $a->value, $answers)],
+            'labour' => $this->estimates->prices()->items,
+            'school' => $this->wording->cold('school-said-'.$this->estimates->school()->value, []),
             'mailTo' => EstimateLetter::reaches($job) ? $job->owner->email : null,
             'agreed' => [...$agreed, 'isBeyond' => $offer->priced($answers)->isBeyond($agreed['limitMinor'])],
             'notApproved' => array_values(array_diff(array_map(self::partOnly(...), $this->estimates->done($job)), $approved)),
@@ -73,7 +76,16 @@ final readonly class EstimateView
             'sentAt' => Moment::text($sent->observedAt), 'validUntil' => Fields::of($sent->payload)->optionalText('validUntil'),
             'offer' => $this->offer($offer, $answers), 'answers' => (object) array_map(static fn (Answer $a): string => $a->value, $answers), 'isAnswered' => null !== $answer,
             'tiers' => array_map(fn (Tier $t): array => ['tier' => $t->value, 'words' => $this->wording->cold('tier-'.$t->value, [])], Tier::cases()),
+            'school' => $this->school($sent),
         ];
+    }
+
+    /** Which way the shop goes with capacitors, as it stood when the estimate went out (CAP-8). */
+    private function school(TapeEntry $sent): string
+    {
+        $school = School::tryFrom(Fields::of($sent->payload)->optionalText('school'));
+
+        return null === $school ? '' : $this->wording->cold('school-said-'.$school->value, []);
     }
 
     /** @return array<string, mixed> what an estimate comes to with answers that are not sent yet */
@@ -97,7 +109,7 @@ final readonly class EstimateView
         $offer = null === $sent ? $this->estimates->draft($job) : $this->estimates->offerOf($sent);
 
         return $this->pdf->make($this->twig->render('estimate.html.twig', [
-            'job' => $job, 'units' => $job->units(), 'shop' => $this->em->getRepository(Shop::class)->findOneBy([])?->head(), 'offer' => $this->offer($offer, self::all($offer)), 'sent' => $sent,
+            'job' => $job, 'units' => $job->units(), 'shop' => $this->em->getRepository(Shop::class)->findOneBy([])?->head(), 'offer' => $this->offer($offer, self::all($offer)), 'sent' => $sent, 'school' => null === $sent ? $this->wording->cold('school-said-'.$this->estimates->school()->value, []) : $this->school($sent),
             'validUntil' => null === $sent ? null : Fields::of($sent->payload)->optionalText('validUntil'),
             'tiers' => array_map(fn (Tier $t): array => ['tier' => $t->value, 'words' => $this->wording->cold('tier-'.$t->value, [])], Tier::cases()),
         ]));

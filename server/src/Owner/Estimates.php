@@ -11,6 +11,8 @@ use Yew\Core\Owner\Prices;
 use Yew\Core\Owner\Recommendation;
 use Yew\Core\Owner\Recommendations;
 use Yew\Core\Owner\Tier;
+use Yew\Core\Station\Practice;
+use Yew\Core\Station\School;
 use Yew\Core\Test\Reason;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
@@ -34,6 +36,12 @@ final readonly class Estimates
     public function prices(): Prices
     {
         return $this->em->getRepository(Shop::class)->findOneBy([])?->prices() ?? Prices::usual();
+    }
+
+    /** The shop’s way with capacitors (CAP-8). */
+    public function school(): School
+    {
+        return ($this->em->getRepository(Shop::class)->findOneBy([])?->practice() ?? new Practice())->school;
     }
 
     /** As it was left, else made from what the boards recommend. */

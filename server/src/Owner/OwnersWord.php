@@ -80,7 +80,7 @@ final readonly class OwnersWord
             $now = $this->clock->now();
             $expires = $now->modify(\sprintf('+%d days', $validDays));
             $entry = $this->door->write($job, $personId, 'estimate-sent', [
-                'estimateId' => Uuid::v7()->toRfc4122(), 'sha256' => $offer->hash(), 'offer' => $offer->toArray(), 'validUntil' => Moment::text($expires), 'grossMinor' => $all->gross(),
+                'estimateId' => Uuid::v7()->toRfc4122(), 'sha256' => $offer->hash(), 'offer' => $offer->toArray(), 'validUntil' => Moment::text($expires), 'grossMinor' => $all->gross(), 'school' => $this->estimates->school()->value,
                 'said' => \sprintf('%d lines, %s for all of them, valid until %s', \count($offer->lines), self::money($all->gross(), $offer->currency), $expires->format('j M Y')),
             ]);
             $token = LinkToken::make();

@@ -32,7 +32,7 @@ final readonly class BookIn
     }
 
     /**
-     * @param array<mixed> $body {id, owner: {id} | {name, phone, email}, units: list of {id, sheetVersionId?} | {maker, model, serial, wiredForVolts, sheetVersionId?}, complaint, cameWith, conditionNotes}
+     * @param array<mixed> $body {id, owner: {id} | {name, phone, email}, units: list of {id, sheetVersionId?} | {maker, model, serial, wiredForVolts, sheetVersionId?}, complaint, cameWith, conditionNotes, hoursAWeek?}
      *
      * @throws BadData with the path of the fault
      */
@@ -55,6 +55,7 @@ final readonly class BookIn
         $complaint = self::words($fields, 'complaint');
         $cameWith = self::words($fields, 'cameWith', 1000);
         $notes = self::words($fields, 'conditionNotes');
+        $hours = $fields->optionalNumber('hoursAWeek', 0, 168);
         $fields->done();
         $known = $this->em->find(Job::class, $id);
         if (null !== $known) {
@@ -66,7 +67,7 @@ final readonly class BookIn
             }
         }
 
-        return $this->em->wrapInTransaction(function () use ($id, $ownerFields, $asked, $seen, $complaint, $cameWith, $notes, $personId, $at): Job {
+        return $this->em->wrapInTransaction(function () use ($id, $ownerFields, $asked, $seen, $complaint, $cameWith, $notes, $hours, $personId, $at): Job {
             // Sent twice at once, the second waits for the first and finds it.
             $this->em->getConnection()->executeStatement('SELECT pg_advisory_xact_lock(hashtextextended(?, 0))', [$id]);
             $known = $this->em->find(Job::class, $id);
@@ -78,13 +79,13 @@ final readonly class BookIn
             $units = array_map(fn (AskedUnit $one): Unit => $this->unit($one, $owner), $asked);
             $tag = $this->nextTag();
             $search = mb_strtolower(implode(' ', [$tag, str_replace('-', '', $tag), $owner->name, ...array_merge(...array_map(static fn (Unit $u): array => [$u->maker, $u->model, $u->serial], $units))]));
-            $job = new Job($id, $tag, $owner, $complaint, $cameWith, $notes, $at ?? $this->clock->now(), $search);
+            $job = new Job($id, $tag, $owner, $complaint, $cameWith, $notes, $at ?? $this->clock->now(), $search, $hours);
             foreach ($units as $i => $unit) {
                 $job->cover($unit, $asked[$i]->sheetVersionId);
             }
             $this->em->persist($job);
             $this->em->flush();
-            $this->door->write($job, $personId, 'book-in', ['ownerId' => $owner->id, 'unitIds' => array_map(static fn (Unit $u): string => $u->id, $units), 'complaint' => $complaint, 'cameWith' => $cameWith, 'conditionNotes' => $notes], $job->bookedInAt);
+            $this->door->write($job, $personId, 'book-in', ['ownerId' => $owner->id, 'unitIds' => array_map(static fn (Unit $u): string => $u->id, $units), 'complaint' => $complaint, 'cameWith' => $cameWith, 'conditionNotes' => $notes, ...(null === $hours ? [] : ['hoursAWeek' => $hours])], $job->bookedInAt);
 
             return $job;
         });

@@ -51,6 +51,7 @@ final readonly class JobController
             'owner' => self::owner($job->owner),
             'cameWith' => $job->cameWith,
             'conditionNotes' => $job->conditionNotes,
+            'hoursAWeek' => $job->hoursAWeek,
             'units' => array_map($this->unitOnJob(...), $job->units()),
             'gates' => (object) $this->wording->gates(),
         ]);

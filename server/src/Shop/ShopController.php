@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Yew\Core\Bench\ChassisState;
+use Yew\Core\Bench\Meter;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Station\Practice;
 use Yew\Core\Tube\TubeCatalogue;
@@ -28,7 +29,8 @@ final readonly class ShopController
         $shop = $this->em->getRepository(Shop::class)->findOneBy([]);
         $head = $shop?->head();
         $meters = [];
-        foreach ($this->meters->all()->all as $meter) {
+        $inUse = $this->meters->inUse();
+        foreach (array_filter($this->meters->all()->all, static fn (Meter $m): bool => \in_array($m->id, $inUse, true)) as $meter) {
             $meters[] = ['id' => $meter->id, 'name' => $meter->name, 'inputResistanceOhms' => $meter->inputResistanceOhms(MeterFunction::DcVolts), 'highestVolts' => $meter->highest(MeterFunction::DcVolts)];
         }
         $people = [];

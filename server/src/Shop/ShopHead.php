@@ -10,8 +10,13 @@ use Yew\Core\Codec\Fields;
 /** What the shop is called on paper, where its clocks are, and which words it uses. */
 final readonly class ShopHead
 {
-    /** @param 'us'|'uk' $vocabulary */
-    public function __construct(public string $name, public string $address, public string $timeZone, public string $vocabulary, public string $closingWords)
+    private const MOST_WORDS = 40;
+
+    /**
+     * @param 'us'|'uk'             $vocabulary
+     * @param array<string, string> $words      of its own, by the word that the code says
+     */
+    public function __construct(public string $name, public string $address, public string $timeZone, public string $vocabulary, public string $closingWords, public array $words = [])
     {
     }
 
@@ -31,15 +36,37 @@ final readonly class ShopHead
             'uk' => 'uk',
             default => throw $fields->fault('vocabulary', 'us or uk'),
         };
-        $head = new self($name, $fields->optionalText('address', 400), $zone, $vocabulary, $fields->optionalText('closingWords', 400));
+        $head = new self($name, $fields->optionalText('address', 400), $zone, $vocabulary, $fields->optionalText('closingWords', 400), self::words($fields));
         $fields->done();
 
         return $head;
     }
 
-    /** @return array{name: string, address: string, timeZone: string, vocabulary: 'us'|'uk', closingWords: string} */
+    /**
+     * @return array<string, string>
+     *
+     * @throws BadData for what is no word
+     */
+    private static function words(Fields $fields): array
+    {
+        $words = [];
+        $given = Fields::named($fields->raw('words'));
+        foreach ($given as $word => $own) {
+            if (!\is_string($own) || mb_strlen($own) > 40 || 1 !== preg_match('/^[\p{L}\p{N}+ \x27’-]*$/u', $own) || \count($given) > self::MOST_WORDS) {
+                throw $fields->fault('words', 'a word of at most 40 letters belongs to each');
+            }
+            if ('' !== trim($own)) {
+                $words[$word] = trim($own);
+            }
+        }
+        ksort($words);
+
+        return $words;
+    }
+
+    /** @return array{name: string, address: string, timeZone: string, vocabulary: 'us'|'uk', closingWords: string, words: array<string, string>} */
     public function toArray(): array
     {
-        return ['name' => $this->name, 'address' => $this->address, 'timeZone' => $this->timeZone, 'vocabulary' => $this->vocabulary, 'closingWords' => $this->closingWords];
+        return ['name' => $this->name, 'address' => $this->address, 'timeZone' => $this->timeZone, 'vocabulary' => $this->vocabulary, 'closingWords' => $this->closingWords, 'words' => $this->words];
     }
 }

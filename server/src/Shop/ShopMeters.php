@@ -25,6 +25,12 @@ final class ShopMeters implements ResetInterface
         $this->meters = null;
     }
 
+    /** @return list<string> ids of those that still lie on the bench; what the others read before is judged by them all the same */
+    public function inUse(): array
+    {
+        return array_values(array_map(static fn (ShopMeter $m): string => $m->id, array_filter($this->em->getRepository(ShopMeter::class)->findBy([], ['id' => 'ASC']), static fn (ShopMeter $m): bool => !$m->isRetired())));
+    }
+
     public function find(?string $id): ?Meter
     {
         return $this->all()->find($id);

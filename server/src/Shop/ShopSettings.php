@@ -10,6 +10,7 @@ use Yew\Core\Owner\Prices;
 use Yew\Core\Station\Practice;
 use Yew\Server\Http\Refused;
 use Yew\Server\Shop\Entity\Shop;
+use Yew\Server\Shop\Entity\ShopMeter;
 
 /** How the shop works; every change goes on the record. */
 final readonly class ShopSettings
@@ -55,14 +56,32 @@ final readonly class ShopSettings
         if (\count($all) >= self::MOST_METERS) {
             throw Refused::conflict(\sprintf('%d meters are listed; more are not.', self::MOST_METERS));
         }
+        $inUse = $this->meters->inUse();
         foreach ($all as $listed) {
-            if (mb_strtolower($listed->name) === mb_strtolower($meter->name)) {
+            if (\in_array($listed->id, $inUse, true) && mb_strtolower($listed->name) === mb_strtolower($meter->name)) {
                 throw Refused::conflict(\sprintf('A meter called “%s” is listed already.', $listed->name));
             }
         }
         $listed = $meter->listed(Uuid::v7()->toRfc4122());
         $this->em->persist($listed);
         $this->record->changed($personId, 'meter', [], $listed->document);
+        $this->em->flush();
+        $this->meters->reset();
+    }
+
+    /** A meter is no longer in use; the last one stays, since without one nothing is proved. */
+    public function retire(string $meterId, \DateTimeImmutable $at, string $personId): void
+    {
+        $meter = $this->em->find(ShopMeter::class, $meterId);
+        if (null === $meter || $meter->isRetired()) {
+            throw Refused::notFound('meter in use');
+        }
+        if ([$meterId] === $this->meters->inUse()) {
+            throw Refused::conflict('This is the only meter. List another before it goes: without one nothing is proved discharged.');
+        }
+        $meter->retire($at);
+        $name = $meter->document['name'] ?? '';
+        $this->record->changed($personId, 'meter', ['name' => $name, 'use' => 'in use'], ['name' => $name, 'use' => 'retired']);
         $this->em->flush();
         $this->meters->reset();
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Shop;
 
+use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
@@ -14,11 +15,12 @@ use Yew\Server\Access\Entity\Person;
 use Yew\Server\Http\Body;
 use Yew\Server\Http\Moment;
 use Yew\Server\Shop\Entity\ShopChange;
+use Yew\Server\Wording\Wording;
 
 /** How the shop works, for its owner to set (security.yaml holds everybody else off); everybody of the shop may read it. */
 final readonly class ShopSettingsController
 {
-    public function __construct(private ShopSettings $settings, private ShopRecord $record)
+    public function __construct(private ShopSettings $settings, private ShopRecord $record, private Wording $wording, private ClockInterface $clock)
     {
     }
 
@@ -29,11 +31,12 @@ final readonly class ShopSettingsController
         $prices = $shop->prices();
 
         return new JsonResponse([
-            'head' => $shop->head()->toArray(),
+            'head' => [...$shop->head()->toArray(), 'words' => (object) $shop->head()->words],
             'prices' => $prices->toArray(),
             'costs' => array_map(static fn (string $station): array => ['station' => $station, ...$prices->costs($station)], array_keys($prices->work)),
             'practice' => $shop->practice()->toArray(),
             'counts' => HandMeter::COUNTS,
+            'usualWords' => $this->wording->usualWords(),
             'changes' => array_map(static fn (ShopChange $c): array => ['at' => Moment::text($c->madeAt), 'personId' => $c->personId, 'what' => $c->what, 'about' => \in_array($c->what, ['meter', 'person'], true) && \is_string($c->after['name'] ?? null) ? $c->after['name'] : '', 'changed' => ChangedFields::of($c->before, $c->after)], $this->record->latest()),
         ]);
     }
@@ -70,5 +73,13 @@ final readonly class ShopSettingsController
         $this->settings->list(HandMeter::decode(Body::fields($request)), $person->id);
 
         return new JsonResponse($this->settings()->getContent(), JsonResponse::HTTP_CREATED, [], true);
+    }
+
+    #[Route('/api/shop/meters/{meterId}/retired', methods: ['POST'])]
+    public function retire(string $meterId, #[CurrentUser] Person $person): JsonResponse
+    {
+        $this->settings->retire($meterId, $this->clock->now(), $person->id);
+
+        return $this->settings();
     }
 }

@@ -18,4 +18,9 @@ final readonly class ShopVocabulary implements Vocabulary
     {
         return 'uk' === $this->em->getRepository(Shop::class)->findOneBy([])?->head()->vocabulary ? 'uk' : 'us';
     }
+
+    public function words(): array
+    {
+        return $this->em->getRepository(Shop::class)->findOneBy([])?->head()->words ?? [];
+    }
 }

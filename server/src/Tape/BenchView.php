@@ -20,6 +20,7 @@ use Yew\Core\Safety\StoredCharge;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\TestPoint;
+use Yew\Core\Station\Order;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Http\Moment;
 use Yew\Server\Wording\Wording;
@@ -64,6 +65,7 @@ final readonly class BenchView
             'proposedStation' => $bench->proposed(),
             'closeOut' => null === $state->closeOut ? null : (object) $state->closeOut,
             'openEnds' => [...$this->openEnds($bench->openEnds(), $readings->sheet), 'left' => array_map(static fn (OpenEnd $e): array => ['entryId' => $e->entryId, 'sort' => $e->sort, 'text' => $e->text, 'part' => $e->part], $state->work->standing())],
+            'ordered' => array_map(static fn (Order $o): string => $o->part, $bench->facts()->work->orders),
             'cause' => null === ($cause = $state->work->cause()) ? null : ['text' => $cause->text, 'part' => $cause->part, 'certainty' => $cause->certainty],
         ];
     }

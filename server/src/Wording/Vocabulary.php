@@ -9,4 +9,7 @@ interface Vocabulary
 {
     /** @return 'us'|'uk' */
     public function name(): string;
+
+    /** @return array<string, string> the shop's own words, by the word that the code says */
+    public function words(): array;
 }

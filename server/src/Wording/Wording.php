@@ -30,11 +30,19 @@ final class Wording implements ResetInterface
     public function words(): array
     {
         if (null === $this->words) {
-            $vocabulary = $this->vocabulary->name();
-            $this->words = array_map(static fn (array $w): string => $w[$vocabulary] ?? $w['us'], $this->catalogue()['words']);
+            $usual = $this->usualWords();
+            $this->words = [...$usual, ...array_intersect_key($this->vocabulary->words(), $usual)];
         }
 
         return $this->words;
+    }
+
+    /** @return array<string, string> as they are where the shop has none of its own */
+    public function usualWords(): array
+    {
+        $vocabulary = $this->vocabulary->name();
+
+        return array_map(static fn (array $w): string => $w[$vocabulary] ?? $w['us'], $this->catalogue()['words']);
     }
 
     public function word(string $word): string

@@ -43,7 +43,7 @@ final class HistoryTest extends ServerTestCase
         $this->collect($this->first);
         $unit = $this->unitOf($this->first);
 
-        return $this->post('/api/jobs', ['id' => Uuid::v7()->toRfc4122(), 'owner' => ['name' => 'Maren Tolliver'], 'units' => [['id' => $unit, 'sheetVersionId' => $this->lantern()]], 'complaint' => $complaint, 'cameWith' => '', 'conditionNotes' => ''])->string('id');
+        return $this->post('/api/jobs', ['id' => Uuid::v7()->toRfc4122(), 'owner' => ['name' => 'Maren Tolliver'], 'units' => [['id' => $unit, 'sheetVersionId' => $this->lantern()]], 'complaint' => $complaint, 'cameWith' => '', 'conditionNotes' => '', 'hoursAWeek' => 6])->string('id');
     }
 
     private function unitOf(string $job): string
@@ -79,6 +79,7 @@ final class HistoryTest extends ServerTestCase
         foreach ($history->objects('tubes') as $tube) {
             $tubes[$tube->string('position')] = [$tube->string('how'), $tube->optionalNumber('hours')];
         }
+        self::assertSame(6.0, $this->get('/api/jobs/'.$job)->number('hoursAWeek'));
         self::assertSame(['drawn', null], $tubes['V1']);
         self::assertSame('fitted', $tubes['V4'][0]);
         self::assertEqualsWithDelta(18 / 60, $tubes['V4'][1] ?? 0.0, 0.02, 'under power from 22 to 4 minutes ago');

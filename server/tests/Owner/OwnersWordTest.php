@@ -123,7 +123,7 @@ final class OwnersWordTest extends ServerTestCase
         $answers = $this->answers('yes', 'later', 'no');
         $this->signOut();
         $seen = $this->get('/api/owner/'.$token);
-        self::assertSame(['shop', 'amplifiers', 'sentAt', 'validUntil', 'offer', 'answers', 'isAnswered', 'tiers'], $seen->names(), 'this estimate, and nothing else of the job');
+        self::assertSame(['shop', 'amplifiers', 'sentAt', 'validUntil', 'offer', 'answers', 'isAnswered', 'tiers', 'school'], $seen->names(), 'this estimate, and nothing else of the job');
         self::assertSame('no-store, private', $this->client->getResponse()->headers->get('Cache-Control'));
         self::assertSame(3200, (int) $this->request('POST', '/api/owner/'.$token.'/price', ['answers' => [array_key_first($answers) => 'yes']])->object('totals')->number('netMinor'));
         $this->request('POST', '/api/owner/'.$token.'/answer', ['answers' => [array_key_first($answers) => 'yes']]);

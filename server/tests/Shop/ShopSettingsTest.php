@@ -140,4 +140,62 @@ final class ShopSettingsTest extends ServerTestCase
         }
         self::assertSame([], $this->em()->getConnection()->fetchAllAssociative('SELECT 1 FROM shop_change'));
     }
+
+    public function testAWordOfItsOwnIsSaidEverywhere(): void
+    {
+        $this->signIn('nell');
+        $now = $this->set('PUT', 'head', [...self::HEAD, 'words' => ['plate' => 'Anode plate', 'tube' => ' ', 'no-word' => 'x']]);
+        self::assertResponseIsSuccessful();
+        self::assertSame(['Anode plate', 'anode'], [$now->object('head')->object('words')->string('plate'), $now->object('usualWords')->string('plate')]);
+        $words = $this->get('/api/shop')->object('words');
+        self::assertSame(['Anode plate', 'valve'], [$words->string('plate'), $words->string('tube')], 'an empty one is none');
+        self::assertFalse($words->has('no-word'), 'what the code never says is not said');
+        foreach ([['plate' => str_repeat('x', 41)], ['plate' => '<b>'], ['plate' => 3]] as $odd) {
+            $this->set('PUT', 'head', [...self::HEAD, 'words' => $odd]);
+            self::assertSame(422, $this->lastStatus());
+        }
+        self::assertCount(1, $this->get('/api/shop/settings')->objects('changes'));
+    }
+
+    public function testWorkThatComesUpIsListedAndOfferedForAnEstimate(): void
+    {
+        $this->signIn('nell');
+        $item = ['text' => 'Play it in', 'minutes' => 45, 'opening' => 'board'];
+        self::assertSame([$item], array_map(static fn (Fields $i): array => ['text' => $i->string('text'), 'minutes' => (int) $i->number('minutes'), 'opening' => $i->string('opening')], $this->set('PUT', 'prices', ['items' => [$item]])->object('prices')->objects('items')));
+        self::assertSame('', $this->set('PUT', 'prices', ['items' => [['opening' => 'roof'] + $item]])->object('prices')->objects('items')[0]->optionalText('opening'), 'what is not opened needs nothing open');
+        foreach ([['text' => ' '], ['minutes' => -1], ['minutes' => 1.5]] as $odd) {
+            $this->set('PUT', 'prices', ['items' => [$odd + $item]]);
+            self::assertSame(422, $this->lastStatus(), (string) json_encode($odd));
+        }
+        $job = $this->bookIn($this->lantern());
+        $word = $this->get('/api/jobs/'.$job.'/estimate');
+        self::assertSame('Play it in', $word->objects('labour')[0]->string('text'));
+        self::assertSame('We measure old capacitors and leave in what tests good: originals stay where they can.', $word->string('school'));
+    }
+
+    public function testARetiredMeterIsOfferedNoMoreAndStillJudgesWhatItRead(): void
+    {
+        $this->signIn('nell');
+        $this->set('POST', 'meters', self::METER);
+        $first = $this->get('/api/shop')->objects('meters')[0]->string('id');
+        $this->set('POST', 'meters/'.$first.'/retired', []);
+        self::assertResponseIsSuccessful();
+        $left = array_map(static fn (Fields $m): string => $m->string('id'), $this->get('/api/shop')->objects('meters'));
+        self::assertNotContains($first, $left);
+        $job = $this->bookIn($this->lantern());
+        $this->write($job, 'discharge-proof', ['island' => 'A', 'text' => '0.4', 'meterId' => $first]);
+        self::assertStringStartsWith('within', $this->answer()->objects('entries')[0]->string('line'), 'it is known all the same');
+        $this->set('POST', 'meters/'.$first.'/retired', []);
+        self::assertSame(404, $this->lastStatus(), 'it is retired already');
+        foreach (\array_slice($left, 1) as $id) {
+            $this->set('POST', 'meters/'.$id.'/retired', []);
+        }
+        $this->set('POST', 'meters/'.$left[0].'/retired', []);
+        self::assertSame(409, $this->lastStatus(), 'the last one stays');
+        $this->set('POST', 'meters', ['name' => 'no. 9, bench'] + self::METER);
+        self::assertContains($this->lastStatus(), [201, 409], 'a name is free again once its meter is gone');
+        $this->signIn('idris');
+        $this->set('POST', 'meters/'.$left[0].'/retired', []);
+        self::assertSame(403, $this->lastStatus());
+    }
 }

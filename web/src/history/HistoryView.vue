@@ -55,8 +55,8 @@ const volts = (s: Schemas['History']['sisters'][number], key: string): string =>
       </section>
       <div class="right">
         <section v-if="history.tubes.length > 0" class="card" aria-label="What stands in it">
-          <h2>What stands in it <small class="soft">hours on our bench</small></h2>
-          <table><tbody><tr v-for="t in history.tubes" :key="t.position"><th scope="row">{{ t.position }}</th><td class="m">{{ t.type ?? '–' }}</td><td class="small soft">{{ t.how === 'drawn' ? 'as drawn, not read' : t.since === null ? 'found in it' : `since ${day(t.since)}` }}<router-link v-if="t.label !== null" :to="{ name: 'drawer', params: { label: t.label } }"> {{ t.label }}</router-link></td><td class="n m">{{ t.hours === null ? '' : `${hours(t.hours)} h` }}</td></tr></tbody></table>
+          <h2>What stands in it <small class="soft">hours on our bench; there: at its owner’s, as told</small></h2>
+          <table><tbody><tr v-for="t in history.tubes" :key="t.position"><th scope="row">{{ t.position }}</th><td class="m">{{ t.type ?? '–' }}</td><td class="small soft">{{ t.how === 'drawn' ? 'as drawn, not read' : t.since === null ? 'found in it' : `since ${day(t.since)}` }}<router-link v-if="t.label !== null" :to="{ name: 'drawer', params: { label: t.label } }"> {{ t.label }}</router-link></td><td class="n m">{{ t.hours === null ? '' : `${hours(t.hours)} h` }}<span v-if="t.ownersHours !== null" class="small soft" title="by what its owner says, an estimate"> · about {{ hours(t.ownersHours) }} h there</span></td></tr></tbody></table>
         </section>
         <section v-if="history.trends.length > 0" class="card" aria-label="From visit to visit">
           <h2>{{ history.trends.some((t) => t.points.length > 1) ? 'From visit to visit' : 'Beside its sisters' }}</h2>

@@ -72,6 +72,7 @@ const day = (iso: string): string => new Date(iso).toLocaleDateString('en-GB', {
       <label class="said" for="note">A word to the shop</label>
       <textarea id="note" v-model="note" rows="3" maxlength="1000" :disabled="estimate.isAnswered" />
       <p v-if="offer.note !== ''" class="small">{{ offer.note }}</p>
+      <p v-if="estimate.school !== ''" class="small soft">{{ estimate.school }}</p>
       <footer class="sum">
         <p><span v-for="x in offer.totals.taxes" :key="x.basisPoints" class="small soft">{{ amount(x.netMinor) }} and {{ x.basisPoints / 100 }} % tax · </span><b class="m">{{ offer.currency }} {{ amount(offer.totals.grossMinor) }}</b></p>
         <p v-if="fault !== ''" role="alert" class="out">{{ fault }}</p>

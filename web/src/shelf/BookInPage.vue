@@ -14,7 +14,7 @@ const MOST_UNITS = 8
 const router = useRouter()
 const blank = (): TypedUnit => ({ serial: '', maker: '', model: '', wiredFor: localStorage.getItem('wiredFor') ?? '', sheetVersionId: null, found: null })
 const kept = JSON.parse(sessionStorage.getItem('book-in') ?? '{}') as { words?: Record<string, string>; units?: TypedUnit[] }
-const form = reactive({ owner: '', phone: '', email: '', complaint: '', cameWith: '', conditionNotes: '', ...kept.words })
+const form = reactive({ owner: '', phone: '', email: '', complaint: '', cameWith: '', conditionNotes: '', hoursAWeek: '', ...kept.words })
 const units = ref<TypedUnit[]>(kept.units ?? [blank()])
 const id = newId()
 const owner = ref<Schemas['Owner'] | null>(null)
@@ -48,6 +48,8 @@ async function book(): Promise<void> {
   const faults = units.value.map(faultOf)
   const at = faults.findIndex((f) => f !== null)
   if (at >= 0) { error.value = `${units.value.length > 1 ? `Chassis ${at + 1}: ` : ''}${faults[at]}`; return }
+  const hours = form.hoursAWeek.trim() === '' ? null : Number(form.hoursAWeek.trim().replace(',', '.'))
+  if (hours !== null && !(hours >= 0 && hours <= 168)) { error.value = `“${form.hoursAWeek}” are no hours a week: 0 to 168, or nothing.`; return }
   if (form.owner.trim() === '') { error.value = 'Whose amplifier is it?'; return }
   busy.value = true
   try {
@@ -55,7 +57,7 @@ async function book(): Promise<void> {
       id,
       owner: owner.value === null ? { name: form.owner.trim(), phone: form.phone, email: form.email } : { id: owner.value.id },
       units: units.value.map(toSend),
-      complaint: form.complaint, cameWith: form.cameWith, conditionNotes: form.conditionNotes,
+      complaint: form.complaint, cameWith: form.cameWith, conditionNotes: form.conditionNotes, ...(hours === null ? {} : { hoursAWeek: hours }),
     } }))
     sessionStorage.removeItem('book-in')
     localStorage.setItem('wiredFor', units.value[0]?.wiredFor ?? '')
@@ -97,6 +99,7 @@ async function book(): Promise<void> {
         <div class="two">
           <div><label class="said" for="came">What came with it</label><n-input v-model:value="form.cameWith" placeholder="" :input-props="{ id: 'came' }" /></div>
           <div><label class="said" for="notes">What it looks like</label><n-input v-model:value="form.conditionNotes" placeholder="" :input-props="{ id: 'notes' }" /></div>
+          <div class="hours"><label class="said" for="hours">Played, hours a week</label><n-input v-model:value="form.hoursAWeek" placeholder="" class="m" :input-props="{ id: 'hours', inputmode: 'decimal' }" /></div>
         </div>
         <p role="alert" class="danger">{{ error }}</p>
         <div class="do"><n-button id="book" attr-type="submit" type="primary" size="large" :loading="busy">Book it in</n-button><span class="soft small"><kbd>Ctrl</kbd> <kbd>Enter</kbd> from anywhere. It gets a tag, and counts as charged until it is proved discharged.</span></div>
@@ -106,7 +109,7 @@ async function book(): Promise<void> {
 </template>
 
 <style scoped>
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 14px; } .two:has(.hours) { grid-template-columns: 1fr 1fr 170px; }
 form { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; margin-top: 12px; }
 fieldset { padding: 12px 18px 16px; display: grid; gap: 12px; align-content: start; min-width: 0; margin: 0; }
 legend { font-weight: 700; padding: 0 6px; }

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { NInput, NSelect } from 'naive-ui'
-import { computed, nextTick } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { useSession } from '../access/session'
 import { api, ask, type Schemas } from '../api/client'
+import { queries } from '../api/queries'
 import SettingCard from './SettingCard.vue'
 import { figureOf, useSetting } from './setting'
 
@@ -25,13 +26,26 @@ const s = useSetting(() => empty, (typed) => {
   void request.then(() => nextTick(s.back)).catch(() => undefined)
   return request
 })
+const asked = ref<string | null>(null)
+/** A second press retires it; what it read stays judged by it. */
+async function retire(id: string): Promise<void> {
+  if (asked.value !== id) { asked.value = id; return }
+  asked.value = null
+  try {
+    queries.setQueryData(['shop-settings'], await ask(api.POST('/api/shop/meters/{meterId}/retired', { params: { path: { meterId: id } } })))
+    s.fault.value = ''
+    await session.load()
+  } catch (e) {
+    s.fault.value = e instanceof Error ? e.message : String(e)
+  }
+}
 const counts = computed(() => props.settings.counts.map((c) => ({ value: String(c), label: c.toLocaleString('en').replace(',', ' ') })))
 </script>
 
 <template>
   <setting-card title="Meters" keep="List it" :may-set="s.maySet.value" :is-changed="s.isChanged.value" :is-pending="s.isPending.value" :kept="s.kept.value" :fault="s.fault.value" @keep="s.keep" @back="s.back">
     <ul>
-      <li v-for="m in session.shop?.meters ?? []" :key="m.id"><b>{{ m.name }}</b> <span class="m small soft">{{ m.inputResistanceOhms === null ? 'input not known' : `${m.inputResistanceOhms / 1e6} MΩ` }}, {{ m.highestVolts === null ? 'no DC volts' : `to ${m.highestVolts} V` }}</span></li>
+      <li v-for="m in session.shop?.meters ?? []" :key="m.id"><b>{{ m.name }}</b> <span class="m small soft">{{ m.inputResistanceOhms === null ? 'input not known' : `${m.inputResistanceOhms / 1e6} MΩ` }}, {{ m.highestVolts === null ? 'no DC volts' : `to ${m.highestVolts} V` }}</span> <button v-if="s.maySet.value" type="button" class="plain act" :aria-label="`${asked === m.id ? 'no longer in use: sure?' : 'retire'} ${m.name}`" @click="retire(m.id)">{{ asked === m.id ? 'no longer in use: sure?' : 'retire' }}</button></li>
     </ul>
     <template v-if="s.maySet.value">
       <div class="two">

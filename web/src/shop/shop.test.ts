@@ -4,13 +4,14 @@ import { flushPromises, mount } from '@vue/test-utils'
 import { reactive, type Component } from 'vue'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../api/client'
+import HeadCard from './HeadCard.vue'
 import MetersCard from './MetersCard.vue'
 import PasswordCard from './PasswordCard.vue'
 import PeopleCard from './PeopleCard.vue'
 import PricesCard from './PricesCard.vue'
 import { figureOf } from './setting'
 
-const session = reactive({ me: { role: 'owner' }, shop: { meters: [] }, heading: (w: string) => w.replace(/^./, (c) => c.toUpperCase()), load: vi.fn(() => Promise.resolve()), signIn: vi.fn(() => Promise.resolve()) })
+const session = reactive({ me: { role: 'owner' }, shop: { meters: [{ id: 'm1', name: 'No. 1', inputResistanceOhms: 1e7, highestVolts: 1000 }] }, heading: (w: string) => w.replace(/^./, (c) => c.toUpperCase()), load: vi.fn(() => Promise.resolve()), signIn: vi.fn(() => Promise.resolve()) })
 vi.mock('../access/session', () => ({ useSession: () => session }))
 const get = vi.fn()
 const put = vi.fn()
@@ -20,11 +21,11 @@ vi.mock('../api/client', () => ({ api: { PUT: (...a: unknown[]): unknown => put(
 vi.mock('../api/queries', () => ({ queries: { setQueryData: vi.fn(), invalidateQueries: vi.fn(() => Promise.resolve()) } }))
 
 const settings = (): Schemas['ShopSettings'] => ({
-  head: { name: 'Works', address: '', timeZone: 'UTC', vocabulary: 'us', closingWords: '' },
-  prices: { currency: 'GBP', hourlyRateMinor: 4800, taxBasisPoints: 1750, openings: [{ id: 'board', name: 'the board out', minutes: 35 }], work: [{ station: 'capacitors', minutes: 5, opening: 'board' }] },
+  head: { name: 'Works', address: '', timeZone: 'UTC', vocabulary: 'us', closingWords: '', words: { plate: 'anode' } },
+  prices: { currency: 'GBP', hourlyRateMinor: 4800, taxBasisPoints: 1750, openings: [{ id: 'board', name: 'the board out', minutes: 35 }], work: [{ station: 'capacitors', minutes: 5, opening: 'board' }], items: [{ text: 'set the bias', minutes: 20, opening: '' }] },
   costs: [{ station: 'capacitors', aloneMinor: 3200, whileOpenMinor: 400 }],
   practice: { capacitorSchool: 'measure-first', leakageGrade: 'general', resistorGracePercent: 10, mainsVolts: 120, mainsHertz: 60, insulationGoodOhms: 50e6, insulationVolts: 500 },
-  counts: [6000], changes: [],
+  counts: [6000], usualWords: { tube: 'tube', plate: 'plate' }, changes: [],
 })
 const card = (c: Component) => mount(c, { props: { settings: settings() }, global: { plugins: [VueQueryPlugin] } })
 
@@ -50,7 +51,7 @@ describe('what the shop charges', () => {
     await page.get('#tax').setValue('8.25')
     expect(page.text()).toContain('…')
     await page.get('form').trigger('submit')
-    expect(put).toHaveBeenCalledWith('/api/shop/prices', { body: { currency: 'GBP', hourlyRateMinor: 6050, taxBasisPoints: 825, openings: settings().prices.openings, work: settings().prices.work } })
+    expect(put).toHaveBeenCalledWith('/api/shop/prices', { body: { currency: 'GBP', hourlyRateMinor: 6050, taxBasisPoints: 825, openings: settings().prices.openings, work: settings().prices.work, items: settings().prices.items } })
   })
   it('keeps what is no price as typed, and asks nobody', async () => {
     const page = card(PricesCard)
@@ -62,6 +63,18 @@ describe('what the shop charges', () => {
     }
     expect(put).not.toHaveBeenCalled()
     expect(page.get<HTMLInputElement>('#rate').element.value).toBe('48.00')
+  })
+  it('takes a further opening and further work, and drops what is emptied', async () => {
+    put.mockResolvedValue(settings())
+    const page = card(PricesCard)
+    await page.get('[aria-label="What is opened, board"]').setValue('')
+    await page.get('[aria-label="What is opened, o1"]').setValue(' the cage off ')
+    await page.get('[aria-label="Minutes, a further opening"]').setValue('10')
+    await page.get('[aria-label="Other work 1"]').setValue('')
+    await page.get('[aria-label="Other work 2"]').setValue('play it in')
+    await page.get('[aria-label="Minutes of other work 2"]').setValue('45')
+    await page.get('form').trigger('submit')
+    expect(put).toHaveBeenCalledWith('/api/shop/prices', { body: { currency: 'GBP', hourlyRateMinor: 4800, taxBasisPoints: 1750, openings: [{ id: 'o1', name: 'the cage off', minutes: 10 }], work: [{ station: 'capacitors', minutes: 5, opening: '' }], items: [{ text: 'play it in', minutes: 45, opening: '' }] } })
   })
   it('is for its owner to set', () => {
     session.me.role = 'technician'
@@ -153,4 +166,25 @@ it('changes one’s own password and signs in with it; a refusal keeps what was 
   await flushPromises()
   expect(session.signIn).toHaveBeenCalledWith('nell', 'a new password')
   expect(page.get('[role=status]').text()).toContain('changed')
+})
+
+it('keeps a word of the shop’s own, and none where the field is empty', async () => {
+  put.mockResolvedValue(settings())
+  const page = card(HeadCard)
+  expect(page.get<HTMLInputElement>('[aria-label="Our word for plate"]').element.value).toBe('anode')
+  await page.get('[aria-label="Our word for plate"]').setValue('')
+  await page.get('[aria-label="Our word for tube"]').setValue(' bottle ')
+  await page.get('form').trigger('submit')
+  expect(put).toHaveBeenCalledWith('/api/shop/head', { body: { ...settings().head, words: { tube: 'bottle' } } })
+})
+
+it('retires a meter on the second press', async () => {
+  post.mockResolvedValue(settings())
+  const page = card(MetersCard)
+  const button = page.get('button[aria-label="retire No. 1"]')
+  await button.trigger('click')
+  expect(post).not.toHaveBeenCalled()
+  expect(button.text()).toBe('no longer in use: sure?')
+  await button.trigger('click')
+  expect(post.mock.calls[0]?.[0]).toBe('/api/shop/meters/{meterId}/retired')
 })

@@ -55,6 +55,9 @@ class Job
         /** Everything a job is found by, lower case: owner, maker, model, serial, tag. */
         #[ORM\Column(type: Types::TEXT)]
         public readonly string $searchText,
+        /** As its owner says; null where nobody asked. */
+        #[ORM\Column(name: 'weekly_hours', nullable: true)]
+        public readonly ?float $hoursAWeek = null,
     ) {
         $this->units = new ArrayCollection();
         $this->shelfSince = $bookedInAt;

@@ -37,17 +37,21 @@ class Shop
         private array $prices = [],
         #[ORM\Column(length: 64, nullable: true, options: ['fixed' => true])]
         private ?string $calendarTokenHash = null,
+        /** @var array<string, string> */
+        #[ORM\Column(type: Types::JSON, options: ['jsonb' => true, 'default' => '{}'])]
+        private array $words = [],
     ) {
     }
 
     public function head(): ShopHead
     {
-        return new ShopHead($this->name, $this->address, $this->timeZone, $this->vocabulary, $this->closingWords);
+        return new ShopHead($this->name, $this->address, $this->timeZone, $this->vocabulary, $this->closingWords, $this->words);
     }
 
     public function callItself(ShopHead $head): void
     {
         ['name' => $this->name, 'address' => $this->address, 'timeZone' => $this->timeZone, 'vocabulary' => $this->vocabulary, 'closingWords' => $this->closingWords] = $head->toArray();
+        $this->words = $head->words;
     }
 
     public function practice(): Practice

@@ -18,6 +18,18 @@ class ShopMeter
         public readonly string $id,
         #[ORM\Column(type: Types::JSON, options: ['jsonb' => true])]
         public readonly array $document,
+        #[ORM\Column(type: 'instant', nullable: true)]
+        private ?\DateTimeImmutable $retiredAt = null,
     ) {
+    }
+
+    public function isRetired(): bool
+    {
+        return null !== $this->retiredAt;
+    }
+
+    public function retire(\DateTimeImmutable $at): void
+    {
+        $this->retiredAt ??= $at;
     }
 }

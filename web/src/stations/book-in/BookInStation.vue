@@ -46,6 +46,7 @@ async function choose(): Promise<void> {
       <dt>Complaint</dt><dd>{{ bench.job?.complaint || 'none given' }}</dd>
       <dt>Came with</dt><dd>{{ bench.job?.cameWith || 'nothing' }}</dd>
       <dt>Looks like</dt><dd>{{ bench.job?.conditionNotes || 'not said' }}</dd>
+      <dt>Played</dt><dd>{{ bench.job?.hoursAWeek == null ? 'nobody asked how much' : `${bench.job.hoursAWeek} hours a week, its owner says` }}</dd>
       <dt>Promised for</dt><dd><input v-if="session.mayWrite" class="day" type="date" :value="bench.job?.promisedOn ?? ''" aria-label="Promised for" @change="promise(($event.target as HTMLInputElement).value)"><template v-else>{{ bench.job?.promisedOn ?? 'no day' }}</template><span v-if="promiseFault !== ''" class="out small" role="alert"> {{ promiseFault }}</span></dd>
       <dt>Sheet</dt>
       <dd>

@@ -76,7 +76,10 @@ export function useStation(name: string): Station {
     lastWritten.value = key
     const i = targets.value.findIndex((t) => t.key === key)
     const rest = [...targets.value.slice(i + 1), ...targets.value.slice(0, i)]
-    chosen.value = (rest.find((t) => isOpen(t) && fits(t)) ?? rest.find(isOpen) ?? targets.value[i])?.key ?? null
+    // What was measured to go in goes in next, where a proof of discharge is all that it waits for.
+    const own = targets.value.slice(i + 1).find((t) => t.item.part === targets.value[i]?.item.part && isOpen(t))
+    const goesIn = own !== undefined && own.step.change === 'done' && (bench.state === 'discharging' || fits(own))
+    chosen.value = (goesIn ? own : rest.find((t) => isOpen(t) && fits(t)) ?? rest.find(isOpen) ?? targets.value[i])?.key ?? null
   }
   function chooseItem(part: string): void {
     const own = targets.value.filter((t) => t.item.part === part)

@@ -29,7 +29,8 @@ export function useTestLine(station: Station, open: { finding: () => undefined; 
     if (s === null || key === undefined) return { said: 'Nothing is asked for here.' }
     if (s.change !== '') {
       const change = await bench.write('as-fitted', { text: `${s.change === 'found' ? 'found ' : ''}${s.part} ${text}` })
-      station.advance(key, change.body.id)
+      // What follows a part that goes in is known once it is in: the station goes on from there itself.
+      if (s.change === 'found') station.advance(key, change.body.id)
       return taken
     }
     const written = await bench.write('trial', {
@@ -82,7 +83,14 @@ export function useTestLine(station: Station, open: { finding: () => undefined; 
       renewed: {
         title: () => 'New or repaired', below: () => 'T2 new · V3 socket repaired · C12/a new · what was tested before is of the old part',
         begin: () => ({ text: part.value === null ? '' : `${part.value} new` }),
-        write: async (text) => { await bench.write('as-fitted', { text }); return taken },
+        write: async (text) => {
+          const write = async (): Promise<Sent> => { await bench.write('as-fitted', { text }); return taken }
+          // Work without a yes asks before it begins; what is done already is written all the same.
+          const target = /^([A-Za-z][A-Za-z0-9+/-]*)(\s+socket)?\s+(?:new|repaired)$/i.exec(text.trim())
+          const asked = target === null ? '' : `${target[1] ?? ''}${target[2] === undefined ? '' : '/socket'}`
+          const isOrdered = asked === '' || (bench.bench?.ordered ?? []).some((o) => o === asked || asked.startsWith(`${o}/`))
+          return isOrdered ? write() : { question: `The owner has not said yes to ${partName(asked)}: ask first?`, yes: async () => Promise.resolve({ said: `Ask at Owner’s word; ${partName(asked)} waits.` }), no: write }
+        },
       },
     },
     keys: computed<LineKey[]>(() => [

@@ -91,6 +91,11 @@ function addOwn(): void {
   const o = word.value?.offer
   take({ id: '', text: 'Work', why: '', tier: 'if-you-like', minutes: 15, partsMinor: 0, openings: [], taxBasisPoints: o?.lines[0]?.taxBasisPoints ?? 0, partOf: '' })
 }
+/** Work of the shop's list that is no part's. */
+function addListed(text: string): void {
+  const item = word.value?.labour.find((l) => l.text === text)
+  if (item !== undefined) take({ id: '', text: item.text, why: '', tier: 'if-you-like', minutes: item.minutes, partsMinor: 0, openings: item.opening === '' ? [] : [item.opening], taxBasisPoints: word.value?.offer.lines[0]?.taxBasisPoints ?? 0, partOf: '' })
+}
 const openings = computed(() => (word.value?.offer.openings ?? []).map((o) => ({ value: o.id, label: `${o.name}, ${o.minutes} min` })))
 const groups = computed(() => (word.value?.tiers ?? []).map((t) => ({ ...t, lines: lines.value.filter((l) => l.tier === t.tier) })).filter((g) => g.lines.length > 0))
 
@@ -160,7 +165,7 @@ const partOf = (p: string): string => p.split(' ').at(-1) ?? p
       <label class="small soft">agreed without asking <input v-model="limit" class="m num" placeholder="none" :readonly="!session.mayWrite" aria-label="Agreed sum" @change="agree"></label>
       <a :href="`/api/jobs/${jobId}/estimate.pdf`" target="_blank" rel="noopener">PDF</a>
       <template v-if="session.mayWrite">
-        <template v-if="word.state === 'draft'"><n-button size="small" @click="addOwn">Add a line</n-button><n-button size="small" @click="asRecommended">As recommended</n-button><label v-if="word.mailTo !== null" class="small"><input v-model="mailed" type="checkbox"> mail it to {{ word.mailTo }}</label><n-button type="primary" :disabled="lines.length === 0 || wrong !== ''" @click="send">Freeze and make the link</n-button></template>
+        <template v-if="word.state === 'draft'"><n-button size="small" @click="addOwn">Add a line</n-button><select v-if="word.labour.length > 0" class="listed" aria-label="Work that comes up" @change="addListed(($event.target as HTMLSelectElement).value); ($event.target as HTMLSelectElement).value = ''"><option value="">work that comes up…</option><option v-for="l in word.labour" :key="l.text" :value="l.text">{{ l.text }}, {{ l.minutes }} min</option></select><n-button size="small" @click="asRecommended">As recommended</n-button><label v-if="word.mailTo !== null" class="small"><input v-model="mailed" type="checkbox"> mail it to {{ word.mailTo }}</label><n-button type="primary" :disabled="lines.length === 0 || wrong !== ''" @click="send">Freeze and make the link</n-button></template>
         <template v-else-if="word.state === 'sent'"><n-input v-model:value="said" size="small" class="saidby" placeholder="what the owner said" :input-props="{ 'aria-label': 'What the owner said', maxlength: '1000' }" /><n-select v-model:value="way" size="small" class="way" :options="[{ value: 'telephone', label: 'on the telephone' }, { value: 'in-person', label: 'in person' }]" :input-props="{ 'aria-label': 'Way' }" /><n-button type="primary" :disabled="unsaid > 0" @click="answer">{{ unsaid > 0 ? `${unsaid} without an answer` : 'Write the answer' }}</n-button><n-button @click="again">Take it back</n-button></template>
         <n-button v-else @click="again">Open it again</n-button>
       </template>
@@ -187,6 +192,6 @@ input.num { width: 66px; text-align: right; border-color: var(--line); backgroun
 .says div { display: flex; } .says [role='radio'] { font: 14px var(--words); min-height: 34px; padding: 0 8px; border: 1px solid var(--line); background: var(--card); color: var(--ink); cursor: pointer; } .says [aria-checked='true'] { background: var(--needle); color: var(--on-needle); }
 .sug { margin: 0; padding: 4px 10px; list-style: none; }
 .foot { display: flex; flex-wrap: wrap; gap: 8px 12px; align-items: center; } .total { display: flex; gap: 10px; align-items: baseline; margin-right: auto; } .total b { font-size: 22px; }
-.saidby { width: 170px; } .way { width: 150px; } .link { overflow-wrap: anywhere; }
+.listed { font: 14px var(--words); min-height: 34px; border: 1px solid var(--line); border-radius: 3px; background: var(--field); color: var(--ink); max-width: 190px; } .saidby { width: 170px; } .way { width: 150px; } .link { overflow-wrap: anywhere; }
 @media (pointer: coarse) { .act, .says [role='radio'] { min-height: 44px; } }
 </style>

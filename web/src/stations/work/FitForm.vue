@@ -44,7 +44,7 @@ async function explain(): Promise<void> {
 </script>
 
 <template>
-  <section class="fitting" aria-label="What goes in">
+  <section class="fitting" aria-label="The exchange">
     <p v-if="detail.ordered" class="small"><b class="within">{{ detail.orderWhy === '' ? 'The owner said yes' : 'Without the owner’s yes' }}</b> <span class="soft">{{ detail.orderWhy === '' ? detail.order : detail.orderWhy }}</span></p>
     <p v-else class="small"><b class="watch">Not approved.</b> <button v-if="session.mayWrite && opened !== 'order'" type="button" class="plain act" @click="opened = 'order'">say why it is done all the same</button></p>
     <form v-if="opened === 'order'" class="row" @submit.prevent="order"><input v-model="why" maxlength="400" placeholder="said yes on the telephone; our own slip" aria-label="Why without a yes"><button type="submit" :disabled="why.trim() === ''">write</button></form>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import StationPage from '../common/StationPage.vue'
 import { detailOf } from '../common/detail'
@@ -13,6 +14,13 @@ const props = defineProps<{ name: string }>()
 const emit = defineEmits<{ state: []; conditions: [] }>()
 const station = useStation(props.name)
 const { work, unit, fault } = useWork()
+// A part that is in is read back next; a tube that is in leads on to the next part.
+const lit = computed(() => ({ key: station.current.value?.key ?? '', isFit: station.current.value?.step.test === 'fit', given: station.current.value?.step.given ?? null, item: station.item.value }))
+watch(lit, (now, before) => {
+  if (!now.isFit || now.key !== before.key || now.given === null || before.given !== null) return
+  if (now.item?.steps.some((s) => s.given === null && !s.optional) === true) station.chooseItem(now.item.part)
+  else station.choose('')
+})
 </script>
 
 <template>
