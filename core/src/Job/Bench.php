@@ -157,17 +157,47 @@ final class Bench
      */
     public function proofAgainst(string $part): ?Reason
     {
+        $isExchanged = [] !== array_filter($this->state->record->tests()->former, static fn (TakenTest $t): bool => $t->part === $part);
         foreach ($this->unit->stations()->all() as $id => $station) {
             if (\in_array($id, self::NO_PROOF, true)) {
                 continue;
             }
-            foreach ([$this->ownBoard($id), $station->board($this->facts()->beforeExchange($part))] as $board) {
-                foreach ($board->find($part)->judged->reasons ?? [] as $reason) {
-                    $isBad = \in_array($reason->verdict, [Verdict::Out, Verdict::Danger], true) && $reason->counts();
-                    if ($isBad && [] === array_filter(self::NO_MEASUREMENT, static fn (string $code): bool => str_starts_with($reason->code, $code))) {
-                        return $reason;
-                    }
+            $before = $isExchanged ? $station->board($this->facts()->beforeExchange($part))->find($part) : null;
+            foreach ([$this->ownBoard($id)->find($part), $before] as $item) {
+                $reason = null === $item ? null : self::proof($item);
+                if (null !== $reason) {
+                    return $reason;
                 }
+            }
+        }
+
+        return null;
+    }
+
+    /** @return array<string, Reason> what proves a part bad, of every part that anything proves so */
+    public function proofs(): array
+    {
+        $proofs = [];
+        foreach ($this->unit->stations()->all() as $id => $station) {
+            foreach (\in_array($id, self::NO_PROOF, true) ? [] : $this->ownBoard($id)->items as $item) {
+                $reason = self::proof($item);
+                $proofs += null === $reason ? [] : [$item->part => $reason];
+            }
+        }
+        foreach (array_unique(array_map(static fn (TakenTest $t): string => $t->part, $this->state->record->tests()->former)) as $part) {
+            $reason = isset($proofs[$part]) ? null : $this->proofAgainst($part);
+            $proofs += null === $reason ? [] : [$part => $reason];
+        }
+
+        return $proofs;
+    }
+
+    private static function proof(Item $item): ?Reason
+    {
+        foreach ($item->judged->reasons as $reason) {
+            $isBad = \in_array($reason->verdict, [Verdict::Out, Verdict::Danger], true) && $reason->counts();
+            if ($isBad && [] === array_filter(self::NO_MEASUREMENT, static fn (string $code): bool => str_starts_with($reason->code, $code))) {
+                return $reason;
             }
         }
 

@@ -7,8 +7,12 @@ namespace Yew\Core\Job;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Station\Item;
+use Yew\Core\Work\WorkStation;
 
-/** How each place of the drawing stands in a job: not yet, good, off, replaced, left on purpose. */
+/**
+ * How each place of the drawing stands in a job: not yet, good, off, replaced, left on purpose. Work adds no places of its own:
+ * a socket, a moved lead and the joints are no parts that the drawing shows.
+ */
 final class PlaceStates
 {
     /** @return array<string, 'not-yet'|'good'|'off'|'replaced'|'left'> by place */
@@ -26,6 +30,9 @@ final class PlaceStates
         $tested = [];
         foreach ($bench->boards() as $board) {
             foreach ($board->items as $item) {
+                if (WorkStation::ID === $board->station && !isset($states[$item->part])) {
+                    continue;
+                }
                 $before = $states[$item->part] ?? 'not-yet';
                 $states[$item->part] = match (true) {
                     'not-yet' !== $before && self::isReading($item) => $before,

@@ -27,6 +27,7 @@ use Yew\Core\Test\Check;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestKind;
+use Yew\Core\Test\TestRecord;
 
 /**
  * The exchange of one part, from the order to what is read back in its place: the old one measured, the new one measured, fitted,
@@ -34,14 +35,27 @@ use Yew\Core\Test\TestKind;
  */
 final readonly class Exchange
 {
-    /** @param list<Renewal> $renewals of this part on this job, oldest first */
-    private function __construct(private BenchFacts $facts, private string $part, private ?Order $order, private array $renewals)
+    /**
+     * @param TestRecord          $tests     of this part
+     * @param list<Renewal>       $renewals  of this part on this job, oldest first
+     * @param DrawnCapacitor|null $capacitor that it is
+     * @param DrawnResistor|null  $resistor  that it is
+     */
+    private function __construct(private BenchFacts $facts, private string $part, private TestRecord $tests, private ?Order $order, private array $renewals, private ?DrawnCapacitor $capacitor, private ?DrawnResistor $resistor)
     {
     }
 
     public static function of(BenchFacts $facts, string $part): self
     {
-        return new self($facts, $part, $facts->work->orderOf($part), array_values(array_filter($facts->work->renewals, static fn (Renewal $r): bool => $r->isOf($part))));
+        $capacitor = $resistor = null;
+        foreach ($facts->drawn->capacitors as $drawn) {
+            $capacitor = $drawn->id === $part ? $drawn : $capacitor;
+        }
+        foreach ($facts->drawn->resistors as $drawn) {
+            $resistor = $drawn->id === $part ? $drawn : $resistor;
+        }
+
+        return new self($facts, $part, $facts->tests->of($part), $facts->work->orderOf($part), array_values(array_filter($facts->work->renewals, static fn (Renewal $r): bool => $r->isOf($part))), $capacitor, $resistor);
     }
 
     public function item(): Item
@@ -81,16 +95,6 @@ final readonly class Exchange
         return null === $this->socket() && (isset($this->facts->sheet->tubes[$this->part]) || (null === $this->facts->sheet && 1 === preg_match('/^V\d/', $this->part)) || ($this->isFitted() && $this->renewals[\count($this->renewals) - 1]->ofTube));
     }
 
-    private function capacitor(): ?DrawnCapacitor
-    {
-        return array_values(array_filter($this->facts->drawn->capacitors, fn (DrawnCapacitor $c): bool => $c->id === $this->part))[0] ?? null;
-    }
-
-    private function resistor(): ?DrawnResistor
-    {
-        return array_values(array_filter($this->facts->drawn->resistors, fn (DrawnResistor $r): bool => $r->id === $this->part))[0] ?? null;
-    }
-
     /** @return list<DrawnLead> of what is soldered */
     private function leads(): array
     {
@@ -108,8 +112,8 @@ final readonly class Exchange
     private function newKind(): WorkTestKind
     {
         return match (true) {
-            null !== $this->capacitor() => WorkTestKind::NewCapacitor,
-            null !== $this->resistor() => WorkTestKind::NewResistor,
+            null !== $this->capacitor => WorkTestKind::NewCapacitor,
+            null !== $this->resistor => WorkTestKind::NewResistor,
             default => WorkTestKind::NewPart,
         };
     }
@@ -128,7 +132,7 @@ final readonly class Exchange
     private function oldTest(): ?TakenTest
     {
         $kind = $this->oldKind();
-        $tests = $this->facts->tests->of($this->part);
+        $tests = $this->tests;
         $all = array_values(array_filter($this->isFitted() ? $tests->former : $tests->all, static fn (TakenTest $t): bool => $t->kind === $kind));
 
         return [] === $all ? null : $all[\count($all) - 1];
@@ -140,7 +144,7 @@ final readonly class Exchange
         $count = \count($this->renewals);
         [$from, $to] = 0 === $count ? [-\INF, \INF] : [1 === $count ? -\INF : $this->renewals[$count - 2]->at, $this->renewals[$count - 1]->at];
         $found = null;
-        foreach ($this->facts->tests->of($this->part)->kind($this->newKind())->all as $test) {
+        foreach ($this->tests->kind($this->newKind())->all as $test) {
             $found = $test->at > $from && $test->at <= $to ? $test : $found;
         }
 
@@ -149,7 +153,7 @@ final readonly class Exchange
 
     private function removed(): ?TakenTest
     {
-        $said = $this->facts->tests->of($this->part)->latest(WorkTestKind::Removed);
+        $said = $this->tests->latest(WorkTestKind::Removed);
 
         return $this->isFitted() && null !== $said && $said->at >= $this->renewals[\count($this->renewals) - 1]->at ? $said : null;
     }
@@ -174,10 +178,10 @@ final readonly class Exchange
             return $steps;
         }
         foreach ($this->leads() as $lead) {
-            $steps[] = Step::of($this->facts->tests, WorkTestKind::ReadBack, $this->part, $lead->subject(), false, 'across' === $lead->purpose && null !== $lead->ohms && $lead->ohms >= 10.0 ? [Check::figure('ohms', ReadBackJudge::window($lead)->low, ReadBackJudge::window($lead)->high)] : [], ReadBackJudge::expects($lead));
+            $steps[] = Step::of($this->tests, WorkTestKind::ReadBack, $this->part, $lead->subject(), false, 'across' === $lead->purpose && null !== $lead->ohms && $lead->ohms >= 10.0 ? [Check::figure('ohms', ReadBackJudge::window($lead)->low, ReadBackJudge::window($lead)->high)] : [], ReadBackJudge::expects($lead));
         }
         if ([] === $this->leads()) {
-            $steps[] = Step::of($this->facts->tests, WorkTestKind::InPlace, $this->part);
+            $steps[] = Step::of($this->tests, WorkTestKind::InPlace, $this->part);
         }
         $steps[] = new Step(WorkTestKind::Removed, $this->part, '', $this->removed());
 
@@ -187,7 +191,7 @@ final readonly class Exchange
     /** @return list<Check> */
     private function checks(): array
     {
-        $resistor = $this->resistor();
+        $resistor = $this->resistor;
 
         return null === $resistor ? [] : [Check::figure('ohms', (1 - NewPartJudge::OTHER_VALUE_PERCENT / 100) * $resistor->ohms, (1 + NewPartJudge::OTHER_VALUE_PERCENT / 100) * $resistor->ohms)];
     }
@@ -206,12 +210,12 @@ final readonly class Exchange
         array_push($reasons, ...$this->newReasons());
         $unread = 0;
         foreach ($this->leads() as $lead) {
-            $tests = $this->facts->tests->of($this->part)->about($lead->subject())->kind(WorkTestKind::ReadBack);
+            $tests = $this->tests->about($lead->subject())->kind(WorkTestKind::ReadBack);
             $unread += [] === $tests->all ? 1 : 0;
             array_push($reasons, ...([] === $tests->all ? [] : [ReadBackJudge::judge($lead, $tests->all[\count($tests->all) - 1])]));
         }
         if ([] === $this->leads()) {
-            $said = $this->facts->tests->of($this->part)->latest(WorkTestKind::InPlace)?->choice();
+            $said = $this->tests->latest(WorkTestKind::InPlace)?->choice();
             $unread += null === $said ? 1 : 0;
             array_push($reasons, ...match ($said) {
                 null => [],
@@ -246,8 +250,8 @@ final readonly class Exchange
         $test = $this->newTest();
         $reasons = match (true) {
             null === $test => [],
-            null !== ($capacitor = $this->capacitor()) => NewPartJudge::capacitor($capacitor, $test, $this->facts),
-            null !== ($resistor = $this->resistor()) => [NewPartJudge::resistor($resistor, $test)],
+            null !== $this->capacitor => NewPartJudge::capacitor($this->capacitor, $test, $this->facts),
+            null !== $this->resistor => [NewPartJudge::resistor($this->resistor, $test)],
             default => [NewPartJudge::byEye($test)],
         };
 
@@ -259,7 +263,7 @@ final readonly class Exchange
     {
         $gauges = [];
         foreach ($this->leads() as $lead) {
-            $test = $this->facts->tests->of($this->part)->about($lead->subject())->latest(WorkTestKind::ReadBack);
+            $test = $this->tests->about($lead->subject())->latest(WorkTestKind::ReadBack);
             if (null !== $test && $this->isFitted()) {
                 $window = ReadBackJudge::window($lead);
                 $isOpen = \INF === $window->high;
@@ -276,8 +280,8 @@ final readonly class Exchange
     private function proposal(): string
     {
         return match (true) {
-            null !== ($capacitor = $this->capacitor()) => Replacement::propose($capacitor)->text(),
-            null !== ($resistor = $this->resistor()) => Engineering::text($resistor->ohms, 'Ω', Engineering::twoDigits($resistor->ohms)).(null === $resistor->watts ? '' : ', '.Engineering::text(2 * $resistor->watts, 'W', Engineering::twoDigits(2 * $resistor->watts)).' or more'),
+            null !== $this->capacitor => Replacement::propose($this->capacitor)->text(),
+            null !== $this->resistor => Engineering::text($this->resistor->ohms, 'Ω', Engineering::twoDigits($this->resistor->ohms)).(null === $this->resistor->watts ? '' : ', '.Engineering::text(2 * $this->resistor->watts, 'W', Engineering::twoDigits(2 * $this->resistor->watts)).' or more'),
             default => '',
         };
     }
@@ -285,8 +289,8 @@ final readonly class Exchange
     private function name(): string
     {
         return match (true) {
-            null !== ($capacitor = $this->capacitor()) => 'capacitor-'.$capacitor->does,
-            null !== ($resistor = $this->resistor()) => 'resistor-'.$resistor->does,
+            null !== $this->capacitor => 'capacitor-'.$this->capacitor->does,
+            null !== $this->resistor => 'resistor-'.$this->resistor->does,
             null !== $this->socket() => 'socket',
             $this->isTube() => 'tube',
             default => 'work-part',
@@ -296,8 +300,8 @@ final readonly class Exchange
     private function detail(): string
     {
         return match (true) {
-            null !== ($capacitor = $this->capacitor()) => Engineering::text($capacitor->farads, 'F', Engineering::twoDigits($capacitor->farads)).(null === $capacitor->ratedVolts ? '' : \sprintf(' %g V', $capacitor->ratedVolts)),
-            null !== ($resistor = $this->resistor()) => Engineering::text($resistor->ohms, 'Ω', Engineering::twoDigits($resistor->ohms)),
+            null !== $this->capacitor => Engineering::text($this->capacitor->farads, 'F', Engineering::twoDigits($this->capacitor->farads)).(null === $this->capacitor->ratedVolts ? '' : \sprintf(' %g V', $this->capacitor->ratedVolts)),
+            null !== $this->resistor => Engineering::text($this->resistor->ohms, 'Ω', Engineering::twoDigits($this->resistor->ohms)),
             default => $this->facts->sheet?->tubes[$this->part]->type ?? $this->order->text ?? '',
         };
     }

@@ -22,8 +22,6 @@ final class NewPartJudge
     public const RESISTOR_PERCENT = 5.0;
     /** Beyond this it is another value, percent (our choice: past the neighbours of E12). */
     public const OTHER_VALUE_PERCENT = 20.0;
-    /** Of a quotient of two decimals, percent. */
-    private const ROUNDING = 1e-9;
     /** Grounds that rest on the figures of the part itself. */
     private const OF_THE_PART = ['capacitance-', 'esr-', 'leakage-', 'film-', 'coupling-'];
 
@@ -35,8 +33,8 @@ final class NewPartJudge
 
         return match (true) {
             null === $off => new Reason('new-not-read', Verdict::CannotSay, $figures),
-            abs($off) <= self::RESISTOR_PERCENT + self::ROUNDING => new Reason('new-as-drawn', Verdict::Within, $figures),
-            abs($off) <= self::OTHER_VALUE_PERCENT + self::ROUNDING => new Reason('new-off', Verdict::Watch, $figures),
+            round(abs($off), 6) <= self::RESISTOR_PERCENT => new Reason('new-as-drawn', Verdict::Within, $figures),
+            round(abs($off), 6) <= self::OTHER_VALUE_PERCENT => new Reason('new-off', Verdict::Watch, $figures),
             default => new Reason('new-other-value', Verdict::Out, $figures),
         };
     }

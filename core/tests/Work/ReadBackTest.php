@@ -11,6 +11,7 @@ use Yew\Core\Drawn\DrawnLead;
 use Yew\Core\Drawn\DrawnLeads;
 use Yew\Core\Drawn\DrawnResistor;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Station\Lead;
 use Yew\Core\Test\Reason;
@@ -106,6 +107,18 @@ final class ReadBackTest extends TestCase
                 self::assertTrue('apart' !== $lead->purpose || null === $lead->ohms || $lead->ohms >= DrawnLeads::LEAST_APART_OHMS);
             }
         }
+    }
+
+    public function testPinsThatHardlyDifferAreNotAskedAbout(): void
+    {
+        $unit = FakeUnit::lantern(true);
+        $circuit = $unit->sheet()->circuit ?? self::fail('no circuit');
+        // From screen to plate: its stopper, the choke shorted, and 58 Ω of the primary.
+        $apart = static fn (string $stopper): array => array_map(static fn (DrawnLead $l): string => $l->subject(), array_filter($unit->drawn(new FittedChanges([
+            FittedChange::read('L1 short', $circuit->netlist, $unit->tubes()), FittedChange::read('R25 '.$stopper, $circuit->netlist, $unit->tubes()),
+        ]))->leads['R25'], static fn (DrawnLead $l): bool => 'apart' === $l->purpose));
+        self::assertContains('V4.4→V4.3', $apart('43'), '101 Ω');
+        self::assertNotContains('V4.4→V4.3', $apart('41'), '99 Ω: a bead of solder would not be seen');
     }
 
     public function testALeadsColourBesideTheCode(): void

@@ -6,6 +6,7 @@ namespace Yew\Core\Tests\Work;
 
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Bench\ChassisState;
+use Yew\Core\Job\PlaceStates;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Safety\Hazard;
 use Yew\Core\Station\Item;
@@ -52,6 +53,17 @@ final class WorkTest extends TestCase
         self::assertSame([['not-read-back', 'R14'], ['supply-not-read', 'supply']], self::hazards($tape));
         self::assertContains('fitted-unmeasured', self::codes(self::item($tape, 'R14')), 'the second new one was not measured');
         self::assertSame([Outcome::Open, Outcome::Open], [self::item($tape, 'supply')->judged->outcome, self::item($tape, 'joints')->judged->outcome]);
+    }
+
+    public function testWorkMarksThePartsOfTheDrawingAndNoPlacesOfItsOwn(): void
+    {
+        $tape = self::dead(new Order('R14', 'resistors', 'put right R14'), new Order('V3/socket', 'look', 'put right the socket of V3'))->taken('as-fitted', ['text' => 'R14 new']);
+        $tape->taken('trial', ['test' => 'read-back', 'part' => 'supply', 'subject' => 'A→chassis', 'text' => '219k']);
+        $places = PlaceStates::of($tape->bench());
+        self::assertSame([], array_intersect(['V3/socket', 'supply', 'joints'], array_keys($places)));
+        self::assertSame('replaced', $places['R14']);
+        $tape->taken('trial', ['test' => 'read-back', 'part' => 'R14', 'subject' => 'R14→B', 'text' => 'ol']);
+        self::assertSame('off', PlaceStates::of($tape->bench())['R14'], 'a joint that is open is said at the part');
     }
 
     public function testABridgeIsDangerAndAnOpenJointIsNoWork(): void

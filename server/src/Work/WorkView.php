@@ -14,12 +14,9 @@ use Yew\Core\Job\Modification;
 use Yew\Core\Job\OpenEnd;
 use Yew\Core\Owner\Answer;
 use Yew\Core\Owner\Offer;
-use Yew\Core\Station\Item;
 use Yew\Core\Station\Order;
-use Yew\Core\Station\Renewal;
 use Yew\Core\Test\Reason;
 use Yew\Core\Work\Clock;
-use Yew\Core\Work\WorkStation;
 use Yew\Server\Http\Moment;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
@@ -110,19 +107,9 @@ final readonly class WorkView
     /** @return list<array{part: string, sentence: string}> parts that a measurement says are, or were, bad (REC-4b) */
     private function proofs(Bench $bench): array
     {
-        $parts = array_map(static fn (Renewal $r): string => $r->target, $bench->state->work->renewals);
-        foreach ($bench->boards() as $board) {
-            array_push($parts, ...(WorkStation::ID === $board->station ? [] : array_map(static fn (Item $i): string => $i->part, $board->items)));
-        }
-        $proofs = [];
-        foreach (array_unique($parts) as $part) {
-            $reason = $bench->proofAgainst($part);
-            if ($reason instanceof Reason) {
-                $proofs[] = ['part' => $part, 'sentence' => $this->wording->ground($reason)];
-            }
-        }
+        $proofs = $bench->proofs();
 
-        return $proofs;
+        return array_map(fn (string $part, Reason $reason): array => ['part' => $part, 'sentence' => $this->wording->ground($reason)], array_map(strval(...), array_keys($proofs)), array_values($proofs));
     }
 
     /** @return array{minutes: float, running: list<array{personId: string, since: string}>, forgotten: list<array{personId: string, minutes: float}>} */

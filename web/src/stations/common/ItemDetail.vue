@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { nextTick, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import { useBench } from '../../frame/bench'
 import VerdictShape from '../../marks/VerdictShape.vue'
@@ -16,6 +16,8 @@ const list = useTemplateRef<HTMLElement>('list')
 // The step in hand stays in sight.
 watch(() => props.lit, async () => { await nextTick(); list.value?.querySelector('.now')?.scrollIntoView({ block: 'nearest' }) }, { immediate: true })
 
+/** Of work the steps below say what is right; above them stands what is not. */
+const told = computed(() => (props.item.more?.kind === 'work' ? props.item.reasons.filter((r) => r.verdict !== 'within' || !/^(joint|across|apart)-/.test(r.code)) : props.item.reasons))
 const questions: Record<string, string> = { open: 'open?', 'shorted-turn': 'shorted turn?', leaking: 'leaking?', 'breaks-down': 'breaks down at work?' }
 const notAsked = (item: BoardItem): string[] => (detailOf(item, 'iron')?.notAsked ?? []).map((q) => questions[q] ?? q)
 const needs = (states: string[]): string => (states.includes(bench.state) || states.length > 3 ? '' : states[0] ?? '')
@@ -29,7 +31,7 @@ const needs = (states: string[]): string => (states.includes(bench.state) || sta
     </header>
     <p v-if="item.leftAlone" class="soft">Left alone: {{ item.leftAlone }}</p>
     <ul class="reasons">
-      <li v-for="r in item.reasons" :key="r.code + r.sentence"><verdict-shape :verdict="r.verdict" /><span>{{ r.sentence }}</span></li>
+      <li v-for="r in told" :key="r.code + r.sentence"><verdict-shape :verdict="r.verdict" /><span>{{ r.sentence }}</span></li>
     </ul>
     <table v-if="item.gauges.length > 0" class="gauges">
       <tbody><tr v-for="g in item.gauges" :key="g.label"><th scope="row">{{ g.label }}</th><td class="m big">{{ g.shown }}</td><td><window-mark v-if="g.window !== null" :position="g.mark.position" :shape="g.mark.shape" :verdict="g.verdict" :words="g.verdict" /></td></tr></tbody>

@@ -42,10 +42,10 @@ const hasRemoved = computed(() => props.board.items.some((i) => (detailOf(i, 'wo
 </template>
 
 <style scoped>
-.panel { padding: 8px 12px; overflow: auto; scrollbar-width: thin; flex: 0 1 auto; min-height: 150px; }
+.panel { padding: 8px 12px; overflow: hidden auto; scrollbar-width: thin; flex: 0 1 auto; min-height: 150px; }
 .tabs { display: flex; flex-wrap: wrap; gap: 4px; align-items: center; border-bottom: 1px solid var(--line); margin-bottom: 6px; }
 .tabs a { margin-left: auto; } [role='tab'] .m { margin-left: 6px; }
-[role='tab'] { font: 15px var(--words); min-height: 34px; padding: 0 10px; border: 0; border-bottom: 3px solid transparent; background: transparent; color: var(--soft); cursor: pointer; }
+[role='tab'] { font: 15px var(--words); min-height: 34px; padding: 0 7px; border: 0; border-bottom: 3px solid transparent; background: transparent; color: var(--soft); cursor: pointer; }
 [role='tab'][aria-selected='true'] { color: var(--ink); font-weight: 700; border-bottom-color: var(--heart); }
 @media (pointer: coarse) { [role='tab'] { min-height: 44px; } }
 </style>
