@@ -3,13 +3,14 @@
 declare(strict_types=1);
 
 use Symfony\Component\Process\Process;
+use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\CircuitCodec;
 use Yew\Core\Circuit\Compile\CompiledCircuit;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Factors;
+use Yew\Core\Circuit\Fault\FaultCatalogue;
 use Yew\Core\Circuit\Lines\LineReader;
-use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Spice\Flavour;
@@ -18,7 +19,6 @@ use Yew\Core\Codec\Fields;
 use Yew\Core\Sheet\SheetCodec;
 use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Sheet\SheetModel;
-use Yew\Core\Tests\Circuit\Faults;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Shop\TubeData;
 
@@ -114,21 +114,24 @@ function drawn(array $lines, TubeCatalogue $tubes): DrawnCircuit
     return (new CircuitCodec($tubes))->decode(Fields::of(['blocks' => $read->blocks], 'circuit'), $read->tubes);
 }
 
-/** Every single fault, from the healthy solution on; compiled circuit to answer. */
+/** Every fault of the catalogue, from the healthy solution on: applied, compiled and solved. */
 function faults(string $name, DrawnCircuit $circuit, TubeCatalogue $tubes, float $mains): void
 {
     $conditions = new SolveConditions($mains);
     $healthy = OperatingPoint::of(Compiler::compile($circuit->netlist, $tubes, $conditions), $conditions);
-    $compiled = array_map(static fn (Netlist $n): CompiledCircuit => Compiler::compile($n, $tubes, $conditions), Faults::of($circuit->netlist, $tubes));
+    $fitted = AsFitted::drawn($circuit->netlist);
     $taken = [];
     for ($round = 0; $round < 5; ++$round) {
-        foreach ($compiled as $what => $broken) {
-            $taken[$what][] = timed(1, static fn (int $i) => OperatingPoint::of($broken, $conditions, $healthy))[0];
+        foreach (FaultCatalogue::of($fitted, $tubes) as $fault) {
+            $taken[$fault->text()][] = timed(1, static function (int $i) use ($fault, $fitted, $tubes, $conditions, $healthy): void {
+                $broken = $fault->in($fitted, $tubes);
+                OperatingPoint::of(Compiler::compile($broken->netlist, $tubes, $conditions, $broken->factors), $conditions, $healthy);
+            })[0];
         }
     }
     $times = array_map(middle(...), $taken);
     arsort($times);
-    printf("%s: %d unknowns, %d single faults%s\n", $name, $healthy->circuit->size(), count($times), null === $healthy->supplies[0]->period ? '' : ', its own reservoirs stepped');
+    printf("%s: %d unknowns, %d faults%s\n", $name, $healthy->circuit->size(), count($times), null === $healthy->supplies[0]->period ? '' : ', its own reservoirs stepped');
     line('the median fault, times 150', 150 * middle(array_values($times)), 'aim: under 300 ms');
     line('all of them, for each 150', 150 * array_sum($times) / count($times), 'aim: under 600 ms');
     line('the slowest: '.array_key_first($times), (float) reset($times), 'bound: 20 ms');

@@ -9,6 +9,7 @@ use PHPUnit\Framework\TestCase;
 use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Factors;
+use Yew\Core\Circuit\Fault\FaultCatalogue;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
@@ -68,6 +69,29 @@ final class OperatingPointTest extends TestCase
         yield 'plate load a decade too small' => ['Quillon Duo 12', [['kind' => 'part', 'id' => 'R13', 'ohms' => 10000]]];
         yield 'plate to grid bridged' => ['Quillon Duo 12', [['kind' => 'bridge', 'id' => 'flux', 'between' => ['V2.7', 'V2.2'], 'ohms' => 1000000]]];
         yield 'open grid leak' => ['Quillon Duo 12', [['kind' => 'open', 'id' => 'R111']]];
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function catalogued(): iterable
+    {
+        foreach ([
+            'Lantern 30' => ['tube-gassy:V4:0.0005', 'heater-to-cathode:V1/1:1000', 'contact-bad:V4.5:10000', 'lead-broken:V4.5', 'lead-broken:V4.4', 'joint-bad:R14:10000', 'tube-wrong:V1=12AU7', 'winding-leaking:T2/a:100000'],
+            'Teasel 50' => ['tube-gassy:V4:0.005', 'tube-gassy:V1:0.0005', 'winding-shorted-turns:T2/a:0.2', 'contact-bad:V4.4:1000000000', 'tube-weak:V6:0.3', 'tube-heater-open:V5'],
+            'Wren 15' => ['control-worn:P1:1000000000', 'capacitor-leaking:C6:10000000', 'tube-shorted:V3.2+V3.9', 'winding-leaking:T2/a:100000'],
+        ] as $name => $faults) {
+            foreach ($faults as $fault) {
+                yield $name.', '.$fault => [$name, $fault];
+            }
+        }
+    }
+
+    #[DataProvider('catalogued')]
+    public function testWithAFaultOfTheCatalogue(string $name, string $fault): void
+    {
+        [$circuit, $mains] = Circuits::named($name);
+        $drawn = AsFitted::drawn($circuit->netlist);
+        $fitted = FaultCatalogue::read($fault, $drawn, ShippedTubes::catalogue())->in($drawn, ShippedTubes::catalogue());
+        $this->assertAgrees($fitted->netlist, $fitted->factors, new SolveConditions($mains));
     }
 
     /** @param list<array<string, mixed>> $changes */

@@ -3,13 +3,12 @@
 declare(strict_types=1);
 
 use Yew\Core\Bench\Conditions;
-use Yew\Core\Circuit\Compile\Compiler;
-use Yew\Core\Circuit\Solve\OperatingPoint;
+use Yew\Core\Circuit\AsFitted;
+use Yew\Core\Circuit\Fault\FaultCatalogue;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Sheet\SheetCodec;
 use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Sheet\SheetModel;
-use Yew\Core\Tests\Circuit\Faults;
 use Yew\Server\Shop\TubeData;
 
 // Decodes, calibrates and forecasts every demo sheet many times over; prints one line per sheet with all that came out.
@@ -30,11 +29,11 @@ foreach ((array) glob(dirname(__DIR__, 2).'/server/demo/sheets/*.sheet.json') as
     }
     // Broken in every seventh way: reservoirs lost and floating electrodes walk other lines of code.
     $netlist = (new SheetCodec($tubes))->decode(SheetFile::decode((string) file_get_contents((string) $file)))->circuit?->netlist;
-    foreach (array_keys(null === $netlist ? [] : Faults::of($netlist, $tubes)) as $i => $what) {
-        if (null !== $netlist && 0 === $i % 7) {
-            $under = new SolveConditions(230.0);
-            $broken = OperatingPoint::of(Compiler::compile(Faults::of($netlist, $tubes)[$what], $tubes, $under), $under);
-            echo $what, ' ', hash('sha256', serialize(array_map(static fn (float $v): float => round($v, 5), $broken->volts))), "\n";
+    $fitted = null === $netlist ? null : AsFitted::drawn($netlist);
+    foreach (null === $fitted ? [] : FaultCatalogue::of($fitted, $tubes) as $i => $fault) {
+        if (null !== $fitted && 0 === $i % 17) {
+            $broken = $fault->in($fitted, $tubes)->solved(new SolveConditions(230.0), $tubes);
+            echo $fault->text(), ' ', hash('sha256', serialize(array_map(static fn (float $v): float => round($v, 5), $broken->volts))), "\n";
         }
     }
     $status = function_exists('opcache_get_status') ? opcache_get_status(false) : false;

@@ -8,14 +8,11 @@ use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Compile\NodeMap;
 use Yew\Core\Circuit\Element\Capacitor;
 use Yew\Core\Circuit\Element\CoupledWindings;
-use Yew\Core\Circuit\Element\Diode;
 use Yew\Core\Circuit\Element\Element;
 use Yew\Core\Circuit\Element\Inductor;
 use Yew\Core\Circuit\Element\Potentiometer;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\Tube;
-use Yew\Core\Circuit\Element\Winding;
-use Yew\Core\Circuit\Element\Wire;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
@@ -39,6 +36,18 @@ final readonly class AsFitted
     public static function drawn(Netlist $netlist, Factors $factors = new Factors()): self
     {
         return new self($netlist, $factors);
+    }
+
+    /** The same with one part exchanged, taken out or added. */
+    public function with(string $id, ?Element $element): self
+    {
+        return new self($this->netlist->with($id, $element), $this->factors);
+    }
+
+    /** The same with a tube of this strength. */
+    public function withStrength(string $position, float $strength): self
+    {
+        return new self($this->netlist, $this->factors->withTube($position, $strength));
     }
 
     /**
@@ -121,15 +130,7 @@ final readonly class AsFitted
     /** A winding that belongs to a transformer can be opened, shorted or found different too. */
     private function winding(string $id): ?CoupledWindings
     {
-        foreach ($this->netlist->all(CoupledWindings::class) as $transformer) {
-            foreach ($transformer->windings as $winding) {
-                if ($winding->id === $id) {
-                    return $transformer;
-                }
-            }
-        }
-
-        return null;
+        return array_values(array_filter($this->netlist->all(CoupledWindings::class), static fn (CoupledWindings $t): bool => null !== $t->winding($id)))[0] ?? null;
     }
 
     private function put(Element $before, ?Element $after): Netlist
@@ -141,8 +142,8 @@ final readonly class AsFitted
     {
         return match ($kind) {
             'part' => self::other($element, $id, $change),
-            'open' => self::opened($element, $id),
-            'short' => self::shorted($element, $id, Compiler::LEAST_OHMS) ?? throw $change->fault('id', \sprintf('“%s” has no two ends to short', $id)),
+            'open' => PartExchange::opened($element, $id),
+            'short' => PartExchange::shorted($element, $id) ?? throw $change->fault('id', \sprintf('“%s” has no two ends to short', $id)),
             'leak' => $element instanceof Capacitor ? new Capacitor($id, $element->plus, $element->minus, $element->farads, $element->ratedVolts, max(Compiler::LEAST_OHMS, $change->number('ohms', 0, 1e12))) : throw $change->fault('id', 'a capacitor belongs here'),
             'setting' => $element instanceof Potentiometer ? new Potentiometer($id, $element->top, $element->wiper, $element->bottom, $element->ohms, $change->number('setting', 0, 1)) : throw $change->fault('id', 'a control belongs here'),
             default => throw $change->fault('kind', 'part, open, short, leak, bridge, tube, strength or setting belongs here'),
@@ -156,33 +157,8 @@ final readonly class AsFitted
             $element instanceof Potentiometer => new Potentiometer($id, $element->top, $element->wiper, $element->bottom, $change->number('ohms', 1, 1e9), $element->context),
             $element instanceof Capacitor => new Capacitor($id, $element->plus, $element->minus, $change->number('farads', 1e-13, 1), $element->ratedVolts, $element->leakOhms),
             $element instanceof Inductor => new Inductor($id, $element->a, $element->b, $change->optionalPositive('henries') ?? $element->henries, $change->optionalPositive('ohms') ?? $element->ohms),
-            $element instanceof CoupledWindings => self::rewound($element, $id, $change->positive('ohms')),
+            $element instanceof CoupledWindings => PartExchange::rewound($element, $id, $change->positive('ohms')),
             default => throw $change->fault('id', \sprintf('“%s” has no value to change', $id)),
         };
-    }
-
-    private static function opened(Element $element, string $id): ?Element
-    {
-        if (!$element instanceof CoupledWindings) {
-            return null;
-        }
-
-        return new CoupledWindings($element->id, array_values(array_filter($element->windings, static fn (Winding $w): bool => $w->id !== $id)), $element->coupling);
-    }
-
-    private static function shorted(Element $element, string $id, float $ohms): ?Element
-    {
-        return match (true) {
-            $element instanceof Capacitor => new Capacitor($id, $element->plus, $element->minus, $element->farads, $element->ratedVolts, $ohms),
-            $element instanceof Resistor, $element instanceof Inductor, $element instanceof Wire => new Resistor($id, $element->a, $element->b, $ohms),
-            $element instanceof Diode => new Resistor($id, $element->anode, $element->cathode, $ohms),
-            $element instanceof CoupledWindings => self::rewound($element, $id, $ohms),
-            default => null,
-        };
-    }
-
-    private static function rewound(CoupledWindings $transformer, string $id, float $ohms): CoupledWindings
-    {
-        return new CoupledWindings($transformer->id, array_map(static fn (Winding $w): Winding => $w->id === $id ? new Winding($w->id, $w->start, $w->end, $w->henries, $ohms) : $w, $transformer->windings), $transformer->coupling);
     }
 }

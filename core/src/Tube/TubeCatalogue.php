@@ -77,6 +77,12 @@ final class TubeCatalogue
         return null === $item ? null : $this->types[$item] ??= TubeTypeCodec::decode($this->raw[$item], $this->bases);
     }
 
+    /** @return list<TubeType> each once, whatever else it is called */
+    public function types(): array
+    {
+        return array_map(fn (int $item): TubeType => $this->types[$item] ??= TubeTypeCodec::decode($this->raw[$item], $this->bases), array_keys($this->raw));
+    }
+
     /** @return list<string> */
     public function names(): array
     {

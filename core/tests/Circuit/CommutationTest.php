@@ -51,6 +51,6 @@ final class CommutationTest extends TestCase
 
     private static function path(float $drop, ?RectifierModel $tube = null): Path
     {
-        return new Path([0 => 1.0], 0, 1.0, 1.0, 1.0, $drop, $tube);
+        return new Path([0 => 1.0], 0, 1.0, 1.0, 1.0, $drop, $tube, '');
     }
 }

@@ -5,13 +5,14 @@ declare(strict_types=1);
 namespace Yew\Server\Wording;
 
 use Symfony\Contracts\Service\ResetInterface;
+use Yew\Core\Circuit\Fault\Fault;
 use Yew\Core\Quantity\Engineering;
 use Yew\Core\Test\Reason;
 
 /** Makes sentences of core's codes and figures: one catalogue (server/wording/en.json) for API, screen and paper. */
 final class Wording implements ResetInterface
 {
-    /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>, page: array<string, string>}|null */
+    /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, faults: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>, page: array<string, string>}|null */
     private ?array $catalogue = null;
     /** @var array<string, string>|null */
     private ?array $words = null;
@@ -88,6 +89,12 @@ final class Wording implements ResetInterface
     public function remark(string $code, array $figures): string
     {
         return $this->fill($this->catalogue()['remarks'][$code] ?? $code, $figures);
+    }
+
+    /** What a fault is, as a sentence that names the part and how bad it is. */
+    public function fault(Fault $fault): string
+    {
+        return $this->fill($this->catalogue()['faults'][$fault->kind->id()] ?? $fault->text(), $fault->figures());
     }
 
     /** @return array<string, array{says: string, form: string, example: string}> how a circuit is typed, by the word that begins a line */
@@ -195,11 +202,11 @@ final class Wording implements ResetInterface
         };
     }
 
-    /** @return array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>, page: array<string, string>} */
+    /** @return array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, faults: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>, page: array<string, string>} */
     private function catalogue(): array
     {
         if (null === $this->catalogue) {
-            /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>, page: array<string, string>} $data the file is ours; a test reads every code through it */
+            /** @var array{words: array<string, array<string, string>>, reasons: array<string, string>, refusals: array<string, string>, findings: array<string, string>, currents: array<string, string>, beside: array<string, string>, remarks: array<string, string>, faults: array<string, string>, circuitWords: array<string, array{says: string, form: string, example: string}>, gates: array<string, string>, cold: array<string, string>, cautions: array<string, list<string>>, page: array<string, string>} $data the file is ours; a test reads every code through it */
             $data = json_decode((string) file_get_contents($this->root.'/server/wording/en.json'), true, 8, \JSON_THROW_ON_ERROR);
             $this->catalogue = $data;
         }

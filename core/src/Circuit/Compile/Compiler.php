@@ -10,6 +10,7 @@ use Yew\Core\Circuit\Element\CoupledWindings;
 use Yew\Core\Circuit\Element\CurrentSource;
 use Yew\Core\Circuit\Element\Diode;
 use Yew\Core\Circuit\Element\Element;
+use Yew\Core\Circuit\Element\HeaterLeak;
 use Yew\Core\Circuit\Element\Inductor;
 use Yew\Core\Circuit\Element\MainsTransformer;
 use Yew\Core\Circuit\Element\Potentiometer;
@@ -120,6 +121,7 @@ final class Compiler
             $element instanceof CoupledWindings => $this->windings($element),
             $element instanceof Rectifier && null !== $element->choke => $this->conduct($element->id.'/choke', $element->chokeInput(), $element->plus, $element->choke[1] * $this->factors->part($element->id.'/choke')),
             $element instanceof Capacitor && null !== $element->leakOhms => $this->conduct($element->id, $element->plus, $element->minus, $element->leakOhms),
+            $element instanceof HeaterLeak => $this->conduct($element->id, $element->cathode, $element->reference, $element->ohms),
             $element instanceof StandbySwitch => $this->conditions->standby ? null : $this->conduct($element->id, $element->a, $element->b, StandbySwitch::CLOSED_OHMS),
             $element instanceof VoltageSource => $this->source($element),
             $element instanceof CurrentSource => $this->sources[] = [$this->nodes->number($element->from), $this->nodes->number($element->to), $element->amperes],
@@ -255,7 +257,7 @@ final class Compiler
             $model = $section->model;
             if (!$model instanceof RectifierModel) {
                 $strength = $model instanceof TriodeModel || isset($section->pins['grid']) ? $this->factors->section($tube->position, $section->name) : 1.0;
-                $stages[] = new TubeStage($tube->position, $section->name, $model, $strength, $at['plate'], $at['screen'], $at['grid'], $at['cathode'], $pattern, \in_array($section->pins['cathode'] ?? 0, $this->tubes->find($tube->type)->heaterPins ?? [], true));
+                $stages[] = new TubeStage($tube->position, $section->name, $model, $strength, $at['plate'], $at['screen'], $at['grid'], $at['cathode'], $pattern, \in_array($section->pins['cathode'] ?? 0, $this->tubes->find($tube->type)->heaterPins ?? [], true), $tube->gas);
             }
         }
 
@@ -293,7 +295,7 @@ final class Compiler
                 }
                 $slots[] = $row;
             }
-            $compiled[] = new MainsSupply($number, $transformer->id, $transformer->ratedVolts, $transformer->hertz, max(self::LEAST_OHMS, $transformer->primaryOhms), $ports, $slots, $heaters);
+            $compiled[] = new MainsSupply($number, $transformer->id, $transformer->ratedVolts, $transformer->hertz, max(self::LEAST_OHMS, $transformer->primaryOhms), $ports, $slots, $heaters, $transformer->loopSiemens);
         }
 
         return $compiled;

@@ -12,10 +12,11 @@ use Yew\Core\Tube\Model\RectifierModel;
 final readonly class MainsSupply
 {
     /**
-     * @param int                   $number  among the transformers of the circuit
+     * @param int                   $number      among the transformers of the circuit
      * @param list<Port>            $ports
-     * @param list<list<list<int>>> $slots   for ports k and l the four slots (k+,l+), (k+,l−), (k−,l+), (k−,l−)
+     * @param list<list<list<int>>> $slots       for ports k and l the four slots (k+,l+), (k+,l−), (k−,l+), (k−,l−)
      * @param list<HeaterLoad>      $heaters
+     * @param float                 $loopSiemens of shorted turns, as seen at the core
      */
     public function __construct(
         public int $number,
@@ -26,6 +27,7 @@ final readonly class MainsSupply
         public array $ports,
         public array $slots,
         public array $heaters,
+        public float $loopSiemens = 0.0,
     ) {
     }
 
@@ -66,10 +68,10 @@ final readonly class MainsSupply
         }
     }
 
-    /** Conductance of all heaters, as seen at the core of the transformer, siemens. */
+    /** Conductance of all heaters, and of turns that touch, as seen at the core of the transformer, siemens. */
     public function heaterConductance(float $coreVolts): float
     {
-        $conductance = 0.0;
+        $conductance = $this->loopSiemens;
         foreach ($this->heaters as $heaters) {
             $conductance += $heaters->conductance($coreVolts);
         }

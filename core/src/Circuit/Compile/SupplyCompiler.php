@@ -9,6 +9,7 @@ use Yew\Core\Circuit\Element\Capacitor;
 use Yew\Core\Circuit\Element\Heaters;
 use Yew\Core\Circuit\Element\MainsTransformer;
 use Yew\Core\Circuit\Element\Rectifier;
+use Yew\Core\Circuit\Element\RectifierDamage;
 use Yew\Core\Circuit\Element\RectifierKind;
 use Yew\Core\Circuit\Element\SupplyWinding;
 use Yew\Core\Circuit\Factors;
@@ -44,14 +45,14 @@ final readonly class SupplyCompiler
         foreach ($transformers as $transformer) {
             $ports = $heaters = [];
             foreach ($this->netlist->all(Rectifier::class) as $rectifier) {
-                $winding = $transformer->windings[$rectifier->winding] ?? null;
+                $winding = $this->live($transformer, $rectifier->winding);
                 if (null === $winding || ($rectifier->deadInStandby && $this->conditions->standby)) {
                     continue;
                 }
                 array_push($ports, ...$this->ports($rectifier, $winding, $transformer));
             }
             foreach ($this->netlist->all(Heaters::class) as $load) {
-                $winding = $transformer->windings[$load->winding] ?? null;
+                $winding = $this->live($transformer, $load->winding);
                 if (null !== $winding) {
                     $heaters[] = new HeaterLoad($load->id, $winding->id, $this->turns($winding, $transformer, $load->id), $this->ohms($winding, $load->id), $load->volts, $load->ratedAmperes($this->netlist, $this->tubes, $this->conditions->tubesOut));
                 }
@@ -61,6 +62,14 @@ final readonly class SupplyCompiler
         $this->checkWindings($transformers);
 
         return $supplies;
+    }
+
+    /** A winding of this transformer that gives volts; none where it, or the primary, is open. */
+    private function live(MainsTransformer $transformer, string $id): ?SupplyWinding
+    {
+        $winding = $transformer->windings[$id] ?? null;
+
+        return null === $winding || $winding->open || $transformer->open ? null : $winding;
     }
 
     /** @param array<string, MainsTransformer> $transformers */
@@ -88,22 +97,27 @@ final readonly class SupplyCompiler
                     throw BadCircuit::at($rectifier->id, 'a choke input needs its choke');
                 }
 
-                return [$this->wired($port->ofTwoHalves()->between($this->nodes->number($rectifier->chokeInput()), $port->minus), $rectifier)];
+                return [$this->wired($port->ofTwoHalves()->between($this->nodes->number($rectifier->chokeInput()), $port->minus)->damaged($rectifier->damage), $rectifier)];
             case RectifierKind::CentreTap:
-                return [$this->wired($port->ofTwoHalves(), $rectifier)];
+                return [$this->wired($port->ofTwoHalves()->damaged($rectifier->damage), $rectifier)];
             case RectifierKind::Bridge:
-                return [$this->wired($port->throughTwoDiodes(), $rectifier)];
+                return [$this->wired($port->throughTwoDiodes()->damaged($rectifier->damage, inBridge: true), $rectifier)];
             case RectifierKind::HalfWave:
-                return [$this->wired($port->conducting(!$rectifier->reversed, $rectifier->reversed), $rectifier)];
+                return true === $rectifier->damage?->isOpen() ? [] : [$this->wired($port->conducting(!$rectifier->reversed, $rectifier->reversed)->damaged($rectifier->damage), $rectifier)];
             case RectifierKind::FullWaveDoubler:
                 $middle = $this->nodes->number($rectifier->middle ?? throw BadCircuit::at($rectifier->id, 'a full-wave doubler needs the place where its reservoirs meet'));
 
-                return [$this->wired($port->between($port->plus, $middle)->conducting(true, false), $rectifier), $this->wired($port->between($middle, $port->minus)->conducting(false, true), $rectifier)];
+                $halves = [];
+                foreach ([[RectifierDamage::OneOpen, RectifierDamage::OneShorted, $port->between($port->plus, $middle)->conducting(true, false)], [RectifierDamage::LowerOpen, RectifierDamage::LowerShorted, $port->between($middle, $port->minus)->conducting(false, true)]] as [$open, $shorted, $half]) {
+                    array_push($halves, ...($open === $rectifier->damage ? [] : [$this->wired($shorted === $rectifier->damage ? $half->damaged(RectifierDamage::OneShorted) : $half, $rectifier)]));
+                }
+
+                return $halves;
             default:
                 $series = $this->netlist->find($rectifier->reservoirs[0] ?? '');
 
-                // Without the capacitor in series with its winding nothing flows.
-                return $series instanceof Capacitor ? [$this->wired($port, $rectifier)->pumping($series->farads * $this->factors->part($series->id), $series->leakOhms)] : [];
+                // Without the capacitor in series with its winding nothing flows, nor in the mean without either diode.
+                return $series instanceof Capacitor && true !== $rectifier->damage?->isOpen() ? [$this->wired($port, $rectifier)->pumping($series->farads * $this->factors->part($series->id), $series->leakOhms)] : [];
         }
     }
 

@@ -32,6 +32,7 @@ final readonly class TubeStage
         public int $cathode,
         Pattern $pattern,
         public bool $directlyHeated = false,
+        public float $gas = 0.0,
     ) {
         $this->slots = [self::row($pattern, $plate, $this), self::row($pattern, $screen, $this), self::row($pattern, $grid, $this), self::row($pattern, $cathode, $this)];
     }
@@ -62,10 +63,28 @@ final readonly class TubeStage
     /**
      * Currents and slopes at volts against the cathode, strength included.
      *
-     * @return array{float, float, float, float, float, float, float, float, float, float} plate current and its slopes by plate, screen
-     *                                                                                     and grid; screen current likewise; grid current and its slope by grid
+     * @return array{float, float, float, float, float, float, float, float, float, float, float, float} plate current and its slopes by plate, screen
+     *                                                                                                   and grid; screen current likewise; grid current and its slopes by
+     *                                                                                                   grid, plate and screen
      */
     public function at(float $plate, float $screen, float $grid): array
+    {
+        $clean = $this->withoutGas($plate, $screen, $grid);
+        if (0.0 === $this->gas) {
+            return $clean;
+        }
+        // Ions follow the electrons that make them (our choice): a share of the plate current, against the sense of grid current.
+        [$i, $byPlate, $byScreen, $byGrid] = $clean;
+        $clean[8] -= $this->gas * $i;
+        $clean[9] -= $this->gas * $byGrid;
+        $clean[10] -= $this->gas * $byPlate;
+        $clean[11] -= $this->gas * $byScreen;
+
+        return $clean;
+    }
+
+    /** @return array{float, float, float, float, float, float, float, float, float, float, float, float} */
+    private function withoutGas(float $plate, float $screen, float $grid): array
     {
         $s = $this->strength;
         $model = $this->model;
@@ -73,16 +92,16 @@ final readonly class TubeStage
             [$i, $byPlate, $byGrid] = $model->plate($plate, $grid);
             [$g, $gg] = $model->grid->at($grid);
 
-            return [$s * $i, $s * $byPlate, 0.0, $s * $byGrid, 0.0, 0.0, 0.0, 0.0, $s * $g, $s * $gg];
+            return [$s * $i, $s * $byPlate, 0.0, $s * $byGrid, 0.0, 0.0, 0.0, 0.0, $s * $g, $s * $gg, 0.0, 0.0];
         }
         if ($model instanceof PentodeModel) {
             [$i, $pp, $pg, $ps, $j, $sp, $sg, $ss] = $model->plateAndScreen($plate, $grid, $screen);
             [$g, $gg] = $model->grid->at($grid);
 
-            return [$s * $i, $s * $pp, $s * $ps, $s * $pg, $s * $j, $s * $sp, $s * $ss, $s * $sg, $s * $g, $s * $gg];
+            return [$s * $i, $s * $pp, $s * $ps, $s * $pg, $s * $j, $s * $sp, $s * $ss, $s * $sg, $s * $g, $s * $gg, 0.0, 0.0];
         }
         [$i, $slope] = $model->at($plate);
 
-        return [$i, $slope, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0];
+        return [$i, $slope, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0];
     }
 }

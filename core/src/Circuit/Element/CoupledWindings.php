@@ -20,6 +20,17 @@ final readonly class CoupledWindings implements Element
         return $this->id;
     }
 
+    public function winding(string $id): ?Winding
+    {
+        foreach ($this->windings as $winding) {
+            if ($winding->id === $id) {
+                return $winding;
+            }
+        }
+
+        return null;
+    }
+
     public function places(): array
     {
         $places = [];

@@ -21,6 +21,7 @@ final readonly class Rectifier implements Element
      * @param array{float,float}|null $choke         henries and ohms of an input choke
      * @param bool                    $deadInStandby standby opens its winding
      * @param bool                    $reversed      half wave: conducts in the negative half cycle
+     * @param RectifierDamage|null    $damage        of one of its diodes
      */
     public function __construct(
         public string $id,
@@ -37,7 +38,19 @@ final readonly class Rectifier implements Element
         public ?array $choke = null,
         public bool $deadInStandby = false,
         public bool $reversed = false,
+        public ?RectifierDamage $damage = null,
     ) {
+    }
+
+    public function damaged(RectifierDamage $damage): self
+    {
+        return new self($this->id, $this->winding, $this->kind, $this->plus, $this->minus, $this->middle, $this->dropVolts, $this->tube, $this->share, $this->seriesOhms, $this->reservoirs, $this->choke, $this->deadInStandby, $this->reversed, $damage);
+    }
+
+    /** With an input choke of other values. */
+    public function choked(float $henries, float $ohms): self
+    {
+        return new self($this->id, $this->winding, $this->kind, $this->plus, $this->minus, $this->middle, $this->dropVolts, $this->tube, $this->share, $this->seriesOhms, $this->reservoirs, [$henries, $ohms], $this->deadInStandby, $this->reversed, $this->damage);
     }
 
     public function id(): string

@@ -10,8 +10,9 @@ final readonly class Tube implements Element
     /**
      * @param string                $type   exact designation with suffix
      * @param array<string, string> $places where pins are wired that are no socket of ours (a netlist read in): by `section/electrode`
+     * @param float                 $gas    share of its plate current that gas in it sends out of the control grid: 0 for a good vacuum
      */
-    public function __construct(public string $position, public string $type, public array $places = [])
+    public function __construct(public string $position, public string $type, public array $places = [], public float $gas = 0.0)
     {
     }
 

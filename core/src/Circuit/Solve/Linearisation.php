@@ -29,7 +29,7 @@ final class Linearisation
     }
 
     /** A tube's usual working point, and reservoirs a little below their peaks. */
-    public static function guess(CompiledCircuit $circuit, SolveConditions $conditions, float $share): self
+    public static function guess(CompiledCircuit $circuit, SolveConditions $conditions): self
     {
         $point = new self($circuit, $conditions);
         foreach ($circuit->tubes as $stage) {
@@ -42,7 +42,7 @@ final class Linearisation
         }
         $point->diodes = array_map(static fn (): float => 0.0, $circuit->diodes);
         foreach ($circuit->supplies as $supply) {
-            $peak = $share * \M_SQRT2 * $conditions->inletVolts;
+            $peak = \M_SQRT2 * $conditions->inletVolts;
             $point->ports[] = array_map(static fn ($port): float => 0.88 * ($port->topVolts($peak) - $port->presumedLift($peak)), $supply->ports);
         }
 
@@ -76,7 +76,7 @@ final class Linearisation
     {
         foreach ($this->circuit->tubes as $i => $stage) {
             [$p, $s, $g] = $this->tubes[$i];
-            [$ip, $pp, $ps, $pg, $is, $sp, $ss, $sg, $ig, $gg] = $stage->at($p, $s, $g);
+            [$ip, $pp, $ps, $pg, $is, $sp, $ss, $sg, $ig, $gg, $gp, $gs] = $stage->at($p, $s, $g);
             [$rp, $rs, $rg, $rk] = $stage->slots;
             $a[$rp[0]] += $pp;
             $a[$rp[1]] += $ps;
@@ -98,9 +98,16 @@ final class Linearisation
             $b[$stage->cathode] += $ep;
             if (0.0 !== $ig) {
                 $a[$rg[2]] += $gg;
-                $a[$rg[3]] -= $gg;
-                $b[$stage->grid] -= $eg = $ig - $gg * $g;
+                $a[$rg[3]] -= $gg + $gp + $gs;
+                $b[$stage->grid] -= $eg = $ig - $gp * $p - $gs * $s - $gg * $g;
                 $b[$stage->cathode] += $eg;
+                if (0.0 !== $gp || 0.0 !== $gs) {
+                    $a[$rg[0]] += $gp;
+                    $a[$rg[1]] += $gs;
+                    $a[$rk[0]] -= $gp;
+                    $a[$rk[1]] -= $gs;
+                    $a[$rk[3]] += $gp + $gs;
+                }
             }
         }
         foreach ($this->circuit->diodes as $i => $diode) {

@@ -45,9 +45,9 @@ final class MainsIteration
     private array $ports;
 
     /** @param int $index of the supply in the circuit */
-    public function __construct(private readonly int $index, private readonly MainsSupply $supply, private readonly SolveConditions $conditions, float $share)
+    public function __construct(private readonly int $index, private readonly MainsSupply $supply, private readonly SolveConditions $conditions)
     {
-        $this->inletVolts = $share * $conditions->inletVolts;
+        $this->inletVolts = $conditions->inletVolts;
         $this->coreVolts = $this->inletVolts;
         $this->warmth = CathodeWarmth::at($this->inletVolts);
         $this->ports = $supply->ports;

@@ -14,9 +14,9 @@ use Yew\Core\Numeric\SparseLu;
  * The DC operating point by modified nodal analysis and Newton's method.
  *
  * Every tube, diode and rectifier is linearised where it stands; how far it may move in one step is limited element by element,
- * so that the linear part of the circuit stays exact. Where that fails from a cold start, the sources are raised in steps
- * (Nagel, SPICE2, 1975). Limits on steps and iterations keep every run bounded. Where nothing helps, the islands that never came
- * to rest have no answer; the others keep theirs.
+ * so that the linear part of the circuit stays exact. Where that fails from a cold start, the circuit is led to where it would
+ * run in time. Limits on steps and iterations keep every run bounded. Where nothing helps, the islands that never came to rest
+ * have no answer; the others keep theirs.
  */
 final class OperatingPoint
 {
@@ -29,8 +29,12 @@ final class OperatingPoint
     private const MOST_ITERATIONS = 120;
     /** Rounds of stepping and solving where a reservoir is soft. */
     private const MOST_ROUNDS = 48;
-    /** Shares of the sources, one after another, when a cold start fails. */
-    private const STEPS = [0.02, 0.05, 0.1, 0.2, 0.35, 0.5, 0.65, 0.8, 0.9, 1.0];
+    /** Of a node to where it was, siemens: to begin with, and when it counts as let go; and by how much it is eased or made firmer. */
+    private const HOLD_SIEMENS = 0.1;
+    private const NO_HOLD_SIEMENS = 1e-9;
+    private const LETS_GO = 0.3;
+    private const HOLDS_FASTER = 10.0;
+    private const MOST_HOLDS = 60;
 
     /**
      * @param Solution|null $start a neighbouring solution of the same topology
@@ -46,25 +50,39 @@ final class OperatingPoint
     private static function solved(CompiledCircuit $circuit, SolveConditions $conditions, ?Solution $start): Solution
     {
         if (null !== $start && [] === $start->unsolved && \count($start->volts) === $circuit->size() + 1) {
-            $solution = self::newton($circuit, $conditions, Linearisation::near($circuit, $conditions, $start), 1.0, $start);
+            $solution = self::newton($circuit, $conditions, Linearisation::near($circuit, $conditions, $start), $start);
             $solution = [] === $solution->moving && SteppedSupplies::stillHold($solution, $start) ? $solution : self::settled($solution->forgettingLoads());
             if ([] === $solution->moving) {
                 return $solution;
             }
             // The neighbour was no help: begin cold.
         }
-        $solution = self::settled(self::newton($circuit, $conditions, Linearisation::guess($circuit, $conditions, 1.0), 1.0, null));
+        $solution = self::settled(self::newton($circuit, $conditions, Linearisation::guess($circuit, $conditions), null));
         if ([] === $solution->moving) {
             return $solution;
         }
-        $raised = null;
-        foreach (self::STEPS as $share) {
-            $point = null === $raised ? Linearisation::guess($circuit, $conditions, $share) : Linearisation::near($circuit, $conditions, $raised);
-            $raised = self::newton($circuit, $conditions, $point, $share, $raised);
-        }
-        $raised = self::settled($raised);
+        $solution = self::settled(self::led($circuit, $conditions, $solution));
 
-        return [] === $raised->moving ? $raised : Islands::withoutAnswer($raised);
+        return [] === $solution->moving ? $solution : Islands::withoutAnswer($solution);
+    }
+
+    /**
+     * Where a stage feeds itself (gas, a positive loop) Newton may jump about: then every node is held to where it was, as if by a
+     * capacitor, and let go step by step; what the circuit would run to in time is where it ends (pseudo-transient continuation:
+     * Kelley and Keyes, SIAM J. Numer. Anal. 35, 1998, from memory).
+     */
+    private static function led(CompiledCircuit $circuit, SolveConditions $conditions, Solution $from): Solution
+    {
+        $held = new Solution($circuit, $conditions, array_fill(0, $circuit->size() + 1, 0.0), $from->factored, [], 0, [], [], []);
+        $siemens = self::HOLD_SIEMENS;
+        for ($step = 0; $step < self::MOST_HOLDS && $siemens > self::NO_HOLD_SIEMENS; ++$step) {
+            $next = self::newton($circuit, $conditions, Linearisation::near($circuit, $conditions, $held), $held, $siemens);
+            $rests = [] === $next->moving;
+            $held = $rests ? $next : $held;
+            $siemens *= $rests ? self::LETS_GO : self::HOLDS_FASTER;
+        }
+
+        return self::newton($circuit, $conditions, Linearisation::near($circuit, $conditions, $held), $held);
     }
 
     /** Where reservoirs are too small to be stiff, their ripple moves the mean: stepped through a period and solved again. */
@@ -83,17 +101,18 @@ final class OperatingPoint
             if ($round >= self::MOST_ROUNDS) {
                 return $solution->moving($moving);
             }
-            $solution = self::newton($solution->circuit, $solution->conditions, Linearisation::near($solution->circuit, $solution->conditions, $solution), 1.0, $solution);
+            $solution = self::newton($solution->circuit, $solution->conditions, Linearisation::near($solution->circuit, $solution->conditions, $solution), $solution);
         }
 
         return $solution;
     }
 
-    private static function newton(CompiledCircuit $circuit, SolveConditions $conditions, Linearisation $point, float $share, ?Solution $start): Solution
+    /** @param float $hold siemens by which every node is held to where it starts */
+    private static function newton(CompiledCircuit $circuit, SolveConditions $conditions, Linearisation $point, ?Solution $start, float $hold = 0.0): Solution
     {
         $size = $circuit->size();
         $pattern = $circuit->pattern;
-        $mains = array_map(static fn (int $i, MainsSupply $supply): MainsIteration => new MainsIteration($i, $supply, $conditions, $share), array_keys($circuit->supplies), $circuit->supplies);
+        $mains = array_map(static fn (int $i, MainsSupply $supply): MainsIteration => new MainsIteration($i, $supply, $conditions), array_keys($circuit->supplies), $circuit->supplies);
         foreach ($mains as $i => $supply) {
             $supply->startFrom($start?->supplies[$i] ?? null);
             $point->follow($i, $supply->isStepped());
@@ -101,14 +120,14 @@ final class OperatingPoint
         $volts = $start->volts ?? array_fill(0, $size + 1, 0.0);
         // Of a neighbour with other tubes in it nothing is known.
         $excess = \count($start->circuit->tubes ?? []) === \count($circuit->tubes) ? $start->excess ?? [] : [];
+        $heldTo = $volts;
         $factored = $circuit->linear;
         for ($iteration = 1;; ++$iteration) {
             $a = $circuit->linear;
             $b = $circuit->drive;
-            if (1.0 !== $share) {
-                foreach ($b as $n => $value) {
-                    $b[$n] = $share * $value;
-                }
+            for ($n = 0; 0.0 !== $hold && $n < $size; ++$n) {
+                $a[$pattern->slot($n, $n)] += $hold;
+                $b[$n] += $hold * $heldTo[$n];
             }
             $point->stamp($a, $b);
             foreach ($excess as $i => [$plate, $screen]) {

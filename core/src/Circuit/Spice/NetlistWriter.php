@@ -11,6 +11,7 @@ use Yew\Core\Circuit\Element\CoupledWindings;
 use Yew\Core\Circuit\Element\CurrentSource;
 use Yew\Core\Circuit\Element\Diode;
 use Yew\Core\Circuit\Element\Element;
+use Yew\Core\Circuit\Element\HeaterLeak;
 use Yew\Core\Circuit\Element\Inductor;
 use Yew\Core\Circuit\Element\MainsTransformer;
 use Yew\Core\Circuit\Element\Potentiometer;
@@ -109,6 +110,7 @@ final class NetlistWriter
             $element instanceof Inductor => $this->inductor($id, $element->a, $element->b, $element->henries, $element->ohms * $factor),
             $element instanceof CoupledWindings => $this->windings($element, $id),
             $element instanceof Capacitor => $this->capacitor($element, $id, $factor),
+            $element instanceof HeaterLeak => $this->resistor($id, $element->cathode, $element->reference, $element->ohms),
             $element instanceof StandbySwitch => $this->conditions->standby ? null : $this->resistor($id, $element->a, $element->b, StandbySwitch::CLOSED_OHMS),
             $element instanceof VoltageSource => $this->source($element, $id),
             $element instanceof CurrentSource => $this->out->line('I%s %s %s DC %s AC %s', $id, $this->out->node($element->from), $this->out->node($element->to), $element->amperes, $element->acAmperes),
@@ -181,13 +183,13 @@ final class NetlistWriter
             $isRectifier = $section->model instanceof RectifierModel;
             $works = \in_array($tube->position.'/'.$section->name, $stages, true);
             if ($isRectifier || $works) {
-                $this->subcircuits[TubeSubcircuit::name($tube->type, $section->name)] = TubeSubcircuit::text($tube->type, $section->name, $section->model);
+                $this->subcircuits[TubeSubcircuit::name($tube->type, $section->name, $tube->gas > 0.0)] = TubeSubcircuit::text($tube->type, $section->name, $section->model, $tube->gas > 0.0);
             }
             if (!$works) {
                 continue;
             }
             $nodes = array_map(fn (string $electrode): string => $this->out->node($tube->place($section->name, $electrode, $section->pins[$electrode])), explode(' ', TubeSubcircuit::pins($section->model)));
-            $this->out->line('X%s %s %s strength=%s', SpiceText::word($tube->position.'_'.$section->name), implode(' ', $nodes), TubeSubcircuit::name($tube->type, $section->name), $this->factors->section($tube->position, $section->name));
+            $this->out->line('X%s %s %s strength=%s%s', SpiceText::word($tube->position.'_'.$section->name), implode(' ', $nodes), TubeSubcircuit::name($tube->type, $section->name, $tube->gas > 0.0), $this->factors->section($tube->position, $section->name), $tube->gas > 0.0 ? ' gas='.SpiceText::number($tube->gas) : '');
         }
     }
 

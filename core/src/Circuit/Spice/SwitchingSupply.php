@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Spice;
 
+use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Compile\MainsSupply;
 use Yew\Core\Circuit\Element\MainsTransformer;
 use Yew\Core\Circuit\Element\Rectifier;
+use Yew\Core\Circuit\Element\RectifierDamage;
 use Yew\Core\Circuit\Element\RectifierKind;
 use Yew\Core\Circuit\Element\SupplyWinding;
 use Yew\Core\Circuit\Factors;
@@ -49,12 +51,15 @@ final readonly class SwitchingSupply
             $behind = 'lamp_'.$t;
         }
         $this->out->line('Rprimary_%s %s core_%s %s', $t, $behind, $t, max(0.01, $this->transformer->primaryOhms));
+        if ($this->transformer->loopSiemens > 0.0) {
+            $this->out->line('Rloop_%s core_%s 0 %s', $t, $t, 1.0 / $this->transformer->loopSiemens);
+        }
         foreach ($this->supply->heaters as $heaters) {
             $this->heaters($t, $heaters);
         }
         foreach ($rectifiers as $rectifier) {
             $winding = $this->transformer->windings[$rectifier->winding] ?? null;
-            if (null !== $winding) {
+            if (null !== $winding && !$winding->open && !$this->transformer->open) {
                 $this->rectifier($rectifier, $winding, $t, $tubes[$rectifier->id] ?? null, $pumps[$rectifier->id] ?? null);
             }
         }
@@ -100,30 +105,33 @@ final readonly class SwitchingSupply
         [$plus, $minus] = [$this->out->node($rectifier->plus), $this->out->node($rectifier->minus)];
         $turns = $winding->volts * $this->factors->windingVolts($winding->id, $rectifier->id) / $this->transformer->ratedVolts * $rectifier->share;
         $ohms = max(0.01, $winding->ohms * $this->factors->windingOhms($winding->id, $rectifier->id)) * $rectifier->share;
+        // What became of its diodes: of the first one, or of a doubler's second.
+        $first = \in_array($rectifier->damage, [RectifierDamage::LowerOpen, RectifierDamage::LowerShorted], true) ? null : $rectifier->damage;
+        $second = null === $first ? $rectifier->damage : null;
         switch ($rectifier->kind) {
             case RectifierKind::CentreTap:
             case RectifierKind::ChokeInput:
                 $output = RectifierKind::ChokeInput === $rectifier->kind ? $this->out->node($rectifier->chokeInput()) : $plus;
                 $this->winding($r.'_a', $t, 'a_'.$r, $minus, 0.5 * $turns, 0.5 * $ohms + $rectifier->seriesOhms);
                 $this->winding($r.'_b', $t, 'b_'.$r, $minus, -0.5 * $turns, 0.5 * $ohms + $rectifier->seriesOhms);
-                $this->diode($r.'_a', 'a_'.$r, $output, $tube);
-                $this->diode($r.'_b', 'b_'.$r, $output, $tube);
+                $this->diode($r.'_a', 'a_'.$r, $output, $tube, RectifierDamage::OneOpen === $first ? null : $first);
+                $this->diode($r.'_b', 'b_'.$r, $output, $tube, RectifierDamage::OneOpen === $first ? $first : null);
                 break;
             case RectifierKind::Bridge:
                 $this->winding($r, $t, 'a_'.$r, 'b_'.$r, $turns, $ohms + $rectifier->seriesOhms);
-                foreach (['1' => ['a_'.$r, $plus], '2' => ['b_'.$r, $plus], '3' => [$minus, 'a_'.$r], '4' => [$minus, 'b_'.$r]] as $i => [$from, $to]) {
-                    $this->diode($r.'_'.$i, $from, $to, $tube);
+                foreach ([1 => ['a_'.$r, $plus], 2 => ['b_'.$r, $plus], 3 => [$minus, 'a_'.$r], 4 => [$minus, 'b_'.$r]] as $i => [$from, $to]) {
+                    $this->diode($r.'_'.$i, $from, $to, $tube, 1 === $i ? $first : null);
                 }
                 break;
             case RectifierKind::HalfWave:
                 $this->winding($r, $t, 'a_'.$r, $minus, $rectifier->reversed ? -$turns : $turns, $ohms + $rectifier->seriesOhms);
-                $this->diode($r, 'a_'.$r, $plus, $tube);
+                $this->diode($r, 'a_'.$r, $plus, $tube, $first);
                 break;
             case RectifierKind::FullWaveDoubler:
                 $middle = $this->out->node($rectifier->middle ?? $rectifier->minus);
                 $this->winding($r, $t, 'a_'.$r, $middle, $turns, $ohms + $rectifier->seriesOhms);
-                $this->diode($r.'_1', 'a_'.$r, $plus, $tube);
-                $this->diode($r.'_2', $minus, 'a_'.$r, $tube);
+                $this->diode($r.'_1', 'a_'.$r, $plus, $tube, $first);
+                $this->diode($r.'_2', $minus, 'a_'.$r, $tube, $second);
                 break;
             case RectifierKind::HalfWaveDoubler:
                 // The capacitor in series with the winding belongs to the rectifier, not to the DC circuit.
@@ -132,7 +140,7 @@ final readonly class SwitchingSupply
                     $this->out->line('Cseries_%s d_%s a_%s %s IC=%s', $r, $r, $r, $pump[0], null === $pump[1] ? $pump[2] : 0.0);
                 }
                 $this->out->line('Rseries_%s d_%s a_%s %s', $r, $r, $r, $pump[1] ?? 1e9);
-                $this->diode($r.'_1', $minus, 'd_'.$r, $tube);
+                $this->diode($r.'_1', $minus, 'd_'.$r, $tube, $first);
                 $this->diode($r.'_2', 'd_'.$r, $plus, $tube);
         }
     }
@@ -146,9 +154,13 @@ final readonly class SwitchingSupply
         $this->out->line('Rw_%s ws_%s %s %s', $tag, $tag, $from, $ohms);
     }
 
-    private function diode(string $tag, string $anode, string $cathode, ?string $tube): void
+    private function diode(string $tag, string $anode, string $cathode, ?string $tube, ?RectifierDamage $damage = null): void
     {
-        if (null === $tube) {
+        if (null !== $damage) {
+            if (!$damage->isOpen()) {
+                $this->out->line('Rshort_%s %s %s %s', $tag, $anode, $cathode, Compiler::LEAST_OHMS);
+            }
+        } elseif (null === $tube) {
             $this->out->line('D%s %s %s silicon', $tag, $anode, $cathode);
         } else {
             $this->out->line('X%s %s %s %s', $tag, $anode, $cathode, $tube);

@@ -13,10 +13,10 @@ use Yew\Core\Tube\Model\TriodeModel;
 /** A tube model as a SPICE subcircuit of behavioural sources: the same equations as in Tube\Model, written a second time. */
 final class TubeSubcircuit
 {
-    /** Subcircuit name of a section of a type: `tube_12ax7_1`. */
-    public static function name(string $type, string $section): string
+    /** Subcircuit name of a section of a type: `tube_12ax7_1`; one with gas in it has its own. */
+    public static function name(string $type, string $section, bool $gassy = false): string
     {
-        return 'tube_'.SpiceText::word($type.'_'.$section);
+        return 'tube_'.SpiceText::word($type.'_'.$section).($gassy ? '_gassy' : '');
     }
 
     /** Pins in the order of the subcircuit's nodes. */
@@ -29,28 +29,30 @@ final class TubeSubcircuit
         };
     }
 
-    public static function text(string $type, string $section, TriodeModel|PentodeModel|RectifierModel|RegulatorModel $model): string
+    public static function text(string $type, string $section, TriodeModel|PentodeModel|RectifierModel|RegulatorModel $model, bool $gassy = false): string
     {
         $body = match (true) {
-            $model instanceof TriodeModel => self::triode($model),
-            $model instanceof PentodeModel => self::pentode($model),
+            $model instanceof TriodeModel => self::triode($model, $gassy),
+            $model instanceof PentodeModel => self::pentode($model, $gassy),
             $model instanceof RectifierModel => \sprintf("bp plate cathode I=strength*%s*pwr(max(V(plate,cathode),0),1.5)\n", self::n($model->perveance)),
             default => self::regulator($model),
         };
 
-        return \sprintf(".subckt %s %s params: strength=1\n%s.ends\n", self::name($type, $section), self::pins($model), $body);
+        return \sprintf(".subckt %s %s params: strength=1%s\n%s.ends\n", self::name($type, $section, $gassy), self::pins($model), $gassy ? ' gas=0' : '', $body);
     }
 
-    private static function triode(TriodeModel $m): string
+    private static function triode(TriodeModel $m, bool $gassy): string
     {
         $above = 'max(V(plate,cathode),0)';
         $z = \sprintf('(%s*(%s+(V(grid,cathode)+%s)/sqrt(%s+%s^2)))', self::n($m->kp), self::n(1 / $m->mu), self::n($m->contactVolts), self::n($m->kvb), $above);
 
-        return \sprintf("bp plate cathode I=strength*2*pwr(%s*%s/%s,%s)/%s\n", $above, self::softplus($z), self::n($m->kp), self::n($m->exponent), self::n($m->kg)).self::grid($m->grid);
+        $plate = \sprintf('strength*2*pwr(%s*%s/%s,%s)/%s', $above, self::softplus($z), self::n($m->kp), self::n($m->exponent), self::n($m->kg));
+
+        return "bp plate cathode I=$plate\n".self::gas($plate, $gassy).self::grid($m->grid);
     }
 
     /** In one expression for each electrode: nodes in between would begin at zero volts, where nothing is defined. */
-    private static function pentode(PentodeModel $m): string
+    private static function pentode(PentodeModel $m, bool $gassy): string
     {
         $above = 'max(V(plate,cathode),0)';
         $knee = self::n(PentodeModel::SCREEN_KNEE_VOLTS);
@@ -62,7 +64,7 @@ final class TubeSubcircuit
         $base = \sprintf('(%s*pwr(1.3/(%s+0.3),%s))', self::n($m->share), $ratio, self::n($m->fall));
         $share = \sprintf('(%1$s+(1-%1$s)*exp(-min(pwr(%2$s/%3$s,%4$s),50)))', $base, $ratio, self::n($m->knee), self::n($m->bend));
 
-        return \sprintf("bp plate cathode I=%s*(1-%s)\nbg2 screen cathode I=%s*%s*(1-exp(-(%s)/%s))\n", $cathode, $share, $cathode, $share, $pull, $knee).self::grid($m->grid);
+        return \sprintf("bp plate cathode I=%s*(1-%s)\nbg2 screen cathode I=%s*%s*(1-exp(-(%s)/%s))\n", $cathode, $share, $cathode, $share, $pull, $knee).self::gas(\sprintf('%s*(1-%s)', $cathode, $share), $gassy).self::grid($m->grid);
     }
 
     private static function regulator(RegulatorModel $m): string
@@ -70,6 +72,12 @@ final class TubeSubcircuit
         $z = \sprintf('((V(plate,cathode)-%s)/%s)', self::n($m->burningVolts), self::n(RegulatorModel::KNEE_VOLTS));
 
         return \sprintf("bp plate cathode I=%s*%s/%s\n", self::n(RegulatorModel::KNEE_VOLTS), self::softplus($z), self::n($m->slopeOhms));
+    }
+
+    /** Ions: a share of the plate current, from the cathode to the grid. */
+    private static function gas(string $plate, bool $gassy): string
+    {
+        return $gassy ? "bgas cathode grid I=gas*$plate\n" : '';
     }
 
     private static function grid(GridCurrent $grid): string

@@ -38,6 +38,7 @@ final class Commutation
     public function __construct(private readonly array $paths, private readonly array $drops)
     {
         $this->amperes = array_fill(0, \count($paths), 0.0);
+        $this->on = array_keys(array_filter($paths, static fn (Path $p): bool => $p->bothWays));
         $this->straight = [] === array_filter($paths, static fn (Path $p): bool => null !== $p->tube);
     }
 
@@ -51,6 +52,9 @@ final class Commutation
             $worst = null;
             $least = 0.0;
             foreach ($this->paths as $c => $path) {
+                if ($path->bothWays) {
+                    continue;
+                }
                 if (\in_array($c, $this->on, true)) {
                     $wrong = $this->amperes[$c] - (null === $path->tube ? 0.0 : self::LEAST_AMPERES);
                 } else {

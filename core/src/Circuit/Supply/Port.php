@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Circuit\Supply;
 
+use Yew\Core\Circuit\Element\RectifierDamage;
 use Yew\Core\Tube\Model\RectifierModel;
 
 /** Where a rectifier feeds the DC circuit, seen from the transformer's primary. */
@@ -26,6 +27,8 @@ final readonly class Port
      * @param float      $pumpFarads   in series with the winding (a half-wave doubler); 0 for the others
      * @param float|null $pumpLeakOhms across that capacitor, where it leaks or is shorted
      * @param int        $halves       windings that carry the current in turn: 2 for a centre tap
+     * @param bool       $backwards    a shorted diode: what charges it in the one half cycle lets it discharge again
+     * @param bool       $looped       a shorted diode of a bridge: in the other half cycle the winding runs into it
      */
     public function __construct(
         public string $rectifier,
@@ -44,6 +47,8 @@ final readonly class Port
         public float $pumpFarads = 0.0,
         public ?float $pumpLeakOhms = null,
         public int $halves = 1,
+        public bool $backwards = false,
+        public bool $looped = false,
     ) {
     }
 
@@ -82,6 +87,17 @@ final readonly class Port
         return $this->with(positive: $positive, negative: $negative);
     }
 
+    /** With one of its diodes open or shorted; of the two ways of a bridge the shorted one still charges through its other diode. */
+    public function damaged(?RectifierDamage $damage, bool $inBridge = false): self
+    {
+        return match (true) {
+            null === $damage => $this,
+            $damage->isOpen() => $this->with(negative: false, halves: 1),
+            $inBridge => $this->with(looped: true),
+            default => $this->with(backwards: true),
+        };
+    }
+
     /** A half-wave doubler, with the capacitor in series with its winding. */
     public function pumping(float $farads, ?float $leakOhms): self
     {
@@ -110,6 +126,8 @@ final readonly class Port
         ?float $pumpFarads = null,
         ?float $pumpLeakOhms = null,
         ?int $halves = null,
+        ?bool $backwards = null,
+        ?bool $looped = null,
     ): self {
         return new self(
             $this->rectifier,
@@ -128,6 +146,8 @@ final readonly class Port
             $pumpFarads ?? $this->pumpFarads,
             $pumpLeakOhms ?? $this->pumpLeakOhms,
             $halves ?? $this->halves,
+            $backwards ?? $this->backwards,
+            $looped ?? $this->looped,
         );
     }
 
@@ -145,11 +165,11 @@ final readonly class Port
 
     /**
      * Whether the averaged formula does not answer for it: ripple above a tenth of the volts on it (trade §10, checked), no reservoir
-     * at all, or a series capacitor that leaks.
+     * at all, a series capacitor that leaks, or a diode that is shorted.
      */
     public function isSoft(float $amperes, float $volts, float $hertz, float $peakVolts): bool
     {
-        if (null !== $this->pumpLeakOhms) {
+        if (null !== $this->pumpLeakOhms || $this->backwards || $this->looped) {
             return true;
         }
         // Into a short the volts are stiff enough: none. (Not behind a series capacitor: that swings all the more.)
@@ -182,17 +202,21 @@ final readonly class Port
     {
         if ($this->pumpFarads > 0.0) {
             return [
-                new Path([$number => 1.0, $pump => -1.0], $number, 1.0, $this->turns, $this->ohms, $this->dropVolts, $this->tube),
-                new Path([$pump => 1.0], null, -1.0, $this->turns, $this->ohms, $this->dropVolts, $this->tube),
+                new Path([$number => 1.0, $pump => -1.0], $number, 1.0, $this->turns, $this->ohms, $this->dropVolts, $this->tube, $this->rectifier),
+                new Path([$pump => 1.0], null, -1.0, $this->turns, $this->ohms, $this->dropVolts, $this->tube, $this->rectifier),
             ];
         }
         $paths = [];
         foreach ([[$this->positive, 1.0], [$this->negative, -1.0]] as [$conducts, $sign]) {
-            if ($conducts) {
-                $paths[] = new Path([$number => 1.0], $number, $sign, $this->turns, $this->ohms, $this->dropVolts, $this->tube);
+            // Two halves are two wires.
+            $copper = $this->rectifier.(2 === $this->halves && $sign < 0.0 ? '/b' : '');
+            if ($conducts && $this->backwards && [] === $paths) {
+                $paths[] = new Path([$number => 1.0], $number, $sign, $this->turns, $this->ohms, 0.0, null, $copper, true);
+            } elseif ($conducts) {
+                $paths[] = new Path([$number => 1.0], $number, $sign, $this->turns, $this->ohms, $this->looped && [] === $paths ? 0.5 * $this->dropVolts : $this->dropVolts, $this->tube, $copper);
             }
         }
 
-        return $paths;
+        return $this->looped ? [...$paths, new Path([], null, -1.0, $this->turns, $this->ohms, 0.5 * $this->dropVolts, $this->tube, $this->rectifier)] : $paths;
     }
 }

@@ -41,7 +41,7 @@ final class SteppedPeriod
     {
         $this->order = \count($load->capacitance);
         $this->outputs = \count($ports);
-        $this->half = [] === array_filter($ports, static fn (Port $p): bool => 2 !== $p->strokes() || $p->pumpFarads > 0.0);
+        $this->half = [] === array_filter($ports, static fn (Port $p): bool => 2 !== $p->strokes() || $p->pumpFarads > 0.0 || $p->backwards || $p->looped);
         $paths = [];
         $pump = $this->outputs;
         foreach ($ports as $k => $port) {

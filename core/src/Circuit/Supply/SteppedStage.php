@@ -170,7 +170,7 @@ final class SteppedStage
         foreach ($this->paths as $c => $path) {
             $row = [];
             foreach ($this->paths as $d => $other) {
-                $ohms = $path->sign * $other->sign * $path->turns * $other->turns * $this->coreOhms + ($c === $d ? $path->ohms : 0.0);
+                $ohms = $path->sign * $other->sign * $path->turns * $other->turns * $this->coreOhms + ($path->copper === $other->copper ? $path->sign * $other->sign * $path->ohms : 0.0);
                 foreach ($this->seen[$c] as $i => $share) {
                     $ohms += $share * $this->addedByPath[$d][$i];
                 }
@@ -197,7 +197,7 @@ final class SteppedStage
                 $run->amperes[$path->port] += $weight * $amperes;
             }
             $run->square[$c] += $weight * $amperes * $amperes;
-            $run->peak[$c] = max($run->peak[$c], $amperes);
+            $run->peak[$c] = max($run->peak[$c], abs($amperes));
         }
     }
 
