@@ -40,8 +40,8 @@ final class DamagedSupplyTest extends TestCase
         $stack = [new Capacitor('C1', 'A', 'C', 100e-6), new Capacitor('C2', 'C', 'chassis', 100e-6), new Resistor('RL', 'A', 'chassis', 8e3)];
         $stackByHand = "C1 a c 100u IC=%d\nC2 c 0 100u IC=%d\nRL a 0 8k\n";
         $doubled = HandWritten::DIODE.HandWritten::winding('ht', 'h', 'c', SupplyBench::WINDING_VOLTS / 230, SupplyBench::WINDING_OHMS);
-        yield 'full-wave doubler, upper diode open' => ['C', RectifierKind::FullWaveDoubler, RectifierDamage::OneOpen, $doubled.$diode('2', '0', 'h'), $stack, \sprintf($stackByHand, -370, 370)];
-        yield 'full-wave doubler, lower diode open' => ['C', RectifierKind::FullWaveDoubler, RectifierDamage::LowerOpen, $doubled.$diode('1', 'h', 'a'), $stack, \sprintf($stackByHand, 370, -370)];
+        yield 'full-wave doubler, upper diode open' => ['C', RectifierKind::FullWaveDoubler, RectifierDamage::OneOpen, $doubled.$diode('2', '0', 'h'), $stack, \sprintf($stackByHand, -423, 423)];
+        yield 'full-wave doubler, lower diode open' => ['C', RectifierKind::FullWaveDoubler, RectifierDamage::LowerOpen, $doubled.$diode('1', 'h', 'a'), $stack, \sprintf($stackByHand, 423, -423)];
         yield 'full-wave doubler, lower diode shorted' => ['A', RectifierKind::FullWaveDoubler, RectifierDamage::LowerShorted, $doubled.$diode('1', 'h', 'a').$short('0', 'h'), $stack, \sprintf($stackByHand, 20, 0)];
         yield 'choke input, one diode or half of the winding open' => [
             'A', RectifierKind::ChokeInput, RectifierDamage::OneOpen, SupplyBench::centreTapByHand($diode('1', 'h1', 'x')), [new Capacitor('C1', 'A', 'chassis', 40e-6), new Resistor('RL', 'A', 'chassis', 20e3)], "L1 x y 8 IC=0.005\nRL1 y a 90\nC1 a 0 40u IC=120\nRL a 0 20k\n",

@@ -8,6 +8,7 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\BadCircuit;
 use Yew\Core\Circuit\Factors;
+use Yew\Core\Circuit\Fault\FaultCatalogue;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Codec\BadData;
@@ -16,10 +17,11 @@ use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\SheetCodec;
 use Yew\Core\Tube\TubeCatalogue;
 
-/** What every circuit form takes: `{sheet, asFitted[], factors, conditions, wiredForVolts}` (contract §9). */
+/** What every circuit form takes: `{sheet, asFitted[], factors, faults[], conditions, wiredForVolts}` (contract §9). */
 final readonly class CircuitInput
 {
-    private function __construct(public Sheet $sheet, public AsFitted $fitted, public SolveConditions $solveConditions, private TubeCatalogue $tubes)
+    /** @param AsFitted $healthy without the faults */
+    private function __construct(public Sheet $sheet, public AsFitted $fitted, public AsFitted $healthy, public SolveConditions $solveConditions, private TubeCatalogue $tubes)
     {
     }
 
@@ -30,10 +32,14 @@ final readonly class CircuitInput
         $sheet = (new SheetCodec($tubes))->decode(\is_array($data) ? $data : throw $fields->fault('sheet', 'a sheet belongs here'));
         $circuit = $sheet->circuit ?? throw $fields->fault('sheet', 'this sheet holds no circuit');
         $fitted = AsFitted::of($circuit->netlist, Factors::decode($fields->optionalObject('factors')), $fields->objects('asFitted', 200), $tubes);
+        $healthy = $fitted;
+        foreach ($fields->strings('faults', FaultCatalogue::MOST_AT_ONCE) as $fault) {
+            $fitted = FaultCatalogue::read($fault, $fitted, $tubes)->in($fitted, $tubes);
+        }
         $conditions = Conditions::decode($fields->raw('conditions') ?? []);
         $solveConditions = SolveConditions::from($conditions, $sheet->printedMainsFor($fields->optionalPositive('wiredForVolts')), $sheet->printedMains[0]);
 
-        return new self($sheet, $fitted, $solveConditions, $tubes);
+        return new self($sheet, $fitted, $healthy, $solveConditions, $tubes);
     }
 
     /**

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Compute;
 
+use Yew\Core\Circuit\Analysis\MainsAmperes;
 use Yew\Core\Circuit\Analysis\PlaceVolts;
 use Yew\Core\Circuit\Analysis\Stresses;
 use Yew\Core\Circuit\Solve\Solution;
@@ -26,6 +27,7 @@ final readonly class OperatingPointForm extends CircuitForm
     {
         $fields->done();
         $solution = $input->solved();
+        $mains = MainsAmperes::of($input->fitted, $solution, $this->tubes, $input->healthy);
         $stresses = Stresses::of($solution, $this->tubes);
         $places = [];
         foreach (array_keys($solution->all()) as $place) {
@@ -33,7 +35,7 @@ final readonly class OperatingPointForm extends CircuitForm
             $places[] = ['place' => $place, 'volts' => $at->volts, 'state' => $at->obstacle ?? 'solved', 'sourceResistanceOhms' => $at->adjoint?->sourceOhms()];
         }
 
-        return ['places' => $places, 'supplies' => self::supplies($solution), 'tubes' => $stresses->tubes, 'resistors' => $stresses->resistors, 'capacitors' => $stresses->capacitors, 'starved' => $solution->starved(), 'iterations' => $solution->iterations];
+        return ['places' => $places, 'supplies' => self::supplies($solution), 'mains' => ['amperes' => $mains->amperes, 'lowAmperes' => $mains->low, 'highAmperes' => $mains->high], 'tubes' => $stresses->tubes, 'resistors' => $stresses->resistors, 'capacitors' => $stresses->capacitors, 'starved' => $solution->starved(), 'iterations' => $solution->iterations];
     }
 
     /** @return list<array<string, mixed>> */

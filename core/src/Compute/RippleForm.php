@@ -27,7 +27,7 @@ final readonly class RippleForm extends CircuitForm
         $ripple = Ripple::of($solution);
         $places = [];
         foreach ($solution->circuit->nodes->places() as $place => $node) {
-            $places[] = ['place' => $place, 'peakToPeakVolts' => $ripple['peakToPeak'][$node], 'rmsVolts' => $ripple['rms'][$node]];
+            $places[] = ['place' => $place, 'peakToPeakVolts' => $ripple['peakToPeak'][$node], 'rmsVolts' => $ripple['rms'][$node], 'onceMainsVolts' => $ripple['harmonics'][1][$node] ?? 0.0, 'twiceMainsVolts' => $ripple['harmonics'][2][$node] ?? 0.0];
         }
 
         return ['places' => $places];

@@ -27,6 +27,8 @@ final class ComputeDoorTest extends ServerTestCase
         $circuit = ['sheet' => $sheet, 'conditions' => $conditions];
         yield 'operating-point' => ['operating-point', [...$circuit, 'asFitted' => [['kind' => 'part', 'id' => 'R8', 'ohms' => 910]], 'factors' => ['tubes' => ['V2' => 0.95]]]];
         yield 'operating-point, a grid in the air' => ['operating-point', [...$circuit, 'asFitted' => [['kind' => 'open', 'id' => 'R1']]]];
+        yield 'operating-point, with two faults' => ['operating-point', [...$circuit, 'faults' => ['tube-weak:V2:0.6', 'heater-to-cathode:V1/1:1000']]];
+        yield 'faults' => ['faults', $circuit];
         yield 'cold-resistance' => ['cold-resistance', [...$circuit, 'pairs' => [['place' => 'V2.8'], ['place' => 'A', 'against' => 'B', 'lifted' => ['R9']]]]];
         yield 'small-signal' => ['small-signal', [...$circuit, 'drive' => ['place' => 'V1.2'], 'output' => 'T2/sec', 'places' => ['V1.1']]];
         yield 'ripple' => ['ripple', $circuit];
@@ -90,12 +92,18 @@ final class ComputeDoorTest extends ServerTestCase
             self::assertSame('', $process->getOutput());
         }
         self::assertSame(2, self::command(['compute', 'no-such-thing'], '{}')->getExitCode());
+        $sheet = json_decode((string) file_get_contents(\dirname(__DIR__, 3).'/server/demo/sheets/nuthatch-5.sheet.json'), true);
+        foreach ([[['tube-dead:V9'], 'tube-dead cannot befall “V9” here'], [array_fill(0, 9, 'tube-weak:V2'), 'faults: '], [['tube-weak:V2:2'], 'tube-weak takes share from 0.01 to 1'], [['fuse-open:T1', 'nonsense'], 'there is no fault “nonsense”']] as [$faults, $says]) {
+            $process = self::command(['compute', 'operating-point'], (string) json_encode(['sheet' => $sheet, 'faults' => $faults]));
+            self::assertSame(2, $process->getExitCode());
+            self::assertStringContainsString($says, $process->getErrorOutput());
+        }
     }
 
     public function testTheListNamesEveryForm(): void
     {
         $list = self::command(['compute', '--list'], '')->getOutput();
-        foreach (['judge-reading/1', 'discharge/1', 'parse-quantity/1', 'operating-point/1', 'cold-resistance/1', 'small-signal/1', 'ripple/1', 'calibrate/1', 'netlist-export/1', 'netlist-import/1', 'ratio/1', 'fuse/1', 'reforming/1', 'judge-transformer/1', 'judge-capacitor/1', 'judge-resistor/1'] as $form) {
+        foreach (['judge-reading/1', 'discharge/1', 'parse-quantity/1', 'operating-point/1', 'cold-resistance/1', 'small-signal/1', 'ripple/1', 'faults/1', 'calibrate/1', 'netlist-export/1', 'netlist-import/1', 'ratio/1', 'fuse/1', 'reforming/1', 'judge-transformer/1', 'judge-capacitor/1', 'judge-resistor/1'] as $form) {
             self::assertStringContainsString($form, $list);
         }
     }

@@ -38,6 +38,19 @@ final readonly class CompiledCircuit
     ) {
     }
 
+    /**
+     * The same topology at one instant: other conductances and drives, tubes and supplies as warm as they are.
+     *
+     * @param list<float>       $linear
+     * @param list<float>       $drive
+     * @param list<TubeStage>   $tubes
+     * @param list<MainsSupply> $supplies
+     */
+    public function at(array $linear, array $drive, array $tubes, array $supplies): self
+    {
+        return new self($this->netlist, $this->nodes, $this->pattern, $this->conductances, $this->sources, $tubes, $this->diodes, $supplies, $linear, $drive, $this->floating, $this->factors, $this->reactances);
+    }
+
     public function size(): int
     {
         return $this->pattern->size;

@@ -17,6 +17,7 @@ final readonly class MainsSupply
      * @param list<list<list<int>>> $slots       for ports k and l the four slots (k+,l+), (k+,l−), (k−,l+), (k−,l−)
      * @param list<HeaterLoad>      $heaters
      * @param float                 $loopSiemens of shorted turns, as seen at the core
+     * @param FilamentMemory|null   $lamp        of the limiter's lamps at one instant; null where all is as warm as it will be
      */
     public function __construct(
         public int $number,
@@ -28,7 +29,19 @@ final readonly class MainsSupply
         public array $slots,
         public array $heaters,
         public float $loopSiemens = 0.0,
+        public ?FilamentMemory $lamp = null,
     ) {
+    }
+
+    /**
+     * The same at one instant, its rectifiers and heaters as warm as they are.
+     *
+     * @param list<Port>       $ports
+     * @param list<HeaterLoad> $heaters
+     */
+    public function at(array $ports, array $heaters, FilamentMemory $lamp): self
+    {
+        return new self($this->number, $this->id, $this->ratedVolts, $this->hertz, $this->primaryOhms, $ports, $this->slots, $heaters, $this->loopSiemens, $lamp);
     }
 
     /**
@@ -38,7 +51,7 @@ final readonly class MainsSupply
      */
     public function portsAt(float $coreVolts): array
     {
-        $warmth = RectifierModel::warmth($coreVolts / $this->ratedVolts);
+        $warmth = null === $this->lamp ? RectifierModel::warmth($coreVolts / $this->ratedVolts) : 1.0;
 
         return 1.0 === $warmth ? $this->ports : array_map(static fn (Port $p): Port => $p->warmed($warmth), $this->ports);
     }
@@ -46,7 +59,7 @@ final readonly class MainsSupply
     /** Whether its rectifier tubes are not yet as warm as the core makes them. */
     public function warms(float $warmVolts, float $coreVolts): bool
     {
-        return abs(RectifierModel::warmth($warmVolts / $this->ratedVolts) - RectifierModel::warmth($coreVolts / $this->ratedVolts)) > 1e-6 && [] !== array_filter($this->ports, static fn (Port $p): bool => null !== $p->tube);
+        return null === $this->lamp && abs(RectifierModel::warmth($warmVolts / $this->ratedVolts) - RectifierModel::warmth($coreVolts / $this->ratedVolts)) > 1e-6 && [] !== array_filter($this->ports, static fn (Port $p): bool => null !== $p->tube);
     }
 
     /**

@@ -43,6 +43,12 @@ final readonly class TubeStage
         return [$pattern->slot($row, $stage->plate), $pattern->slot($row, $stage->screen), $pattern->slot($row, $stage->grid), $pattern->slot($row, $stage->cathode)];
     }
 
+    /** The same with a cathode that gives this share of its emission, and this much gas. */
+    public function warmed(float $share, float $gas, Pattern $pattern): self
+    {
+        return new self($this->position, $this->section, $this->model, $share * $this->strength, $this->plate, $this->screen, $this->grid, $this->cathode, $pattern, $this->directlyHeated, $gas);
+    }
+
     public function id(): string
     {
         return $this->position.'/'.$this->section;

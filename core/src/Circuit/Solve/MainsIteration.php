@@ -168,7 +168,7 @@ final class MainsIteration
         if ([] === $limiters->lamps) {
             return false;
         }
-        $wanted = $limiters->ohmsAt($this->primaryAmperes);
+        $wanted = $limiters->ohmsAt($this->supply->lamp?->amperes($this->primaryAmperes) ?? $this->primaryAmperes);
         $moved = abs($wanted / $this->lampOhms - 1.0) > 1e-7;
         $this->lampOhms *= sqrt($wanted / $this->lampOhms);
 

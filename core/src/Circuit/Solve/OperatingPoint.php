@@ -11,22 +11,12 @@ use Yew\Core\Numeric\DenseLu;
 use Yew\Core\Numeric\SparseLu;
 
 /**
- * The DC operating point by modified nodal analysis and Newton's method.
- *
- * Every tube, diode and rectifier is linearised where it stands; how far it may move in one step is limited element by element,
- * so that the linear part of the circuit stays exact. Where that fails from a cold start, the circuit is led to where it would
+ * The DC operating point by modified nodal analysis and Newton's method. Where that fails from a cold start, the circuit is led to where it would
  * run in time. Limits on steps and iterations keep every run bounded. Where nothing helps, the islands that never came to rest
  * have no answer; the others keep theirs.
  */
 final class OperatingPoint
 {
-    private const RELATIVE = 1e-8;
-    private const ABSOLUTE_VOLTS = 1e-7;
-    /** What is no more than the noise of the arithmetic counts as rest, once the quick iterations are over. */
-    private const NOISE_RELATIVE = 1e-6;
-    private const NOISE_VOLTS = 1e-4;
-    private const QUICK_ITERATIONS = 40;
-    private const MOST_ITERATIONS = 120;
     /** Rounds of stepping and solving where a reservoir is soft. */
     private const MOST_ROUNDS = 48;
     /** Of a node to where it was, siemens: to begin with, and when it counts as let go; and by how much it is eased or made firmer. */
@@ -50,14 +40,14 @@ final class OperatingPoint
     private static function solved(CompiledCircuit $circuit, SolveConditions $conditions, ?Solution $start): Solution
     {
         if (null !== $start && [] === $start->unsolved && \count($start->volts) === $circuit->size() + 1) {
-            $solution = self::newton($circuit, $conditions, Linearisation::near($circuit, $conditions, $start), $start);
+            $solution = Newton::rest($circuit, $conditions, Linearisation::near($circuit, $conditions, $start), $start);
             $solution = [] === $solution->moving && SteppedSupplies::stillHold($solution, $start) ? $solution : self::settled($solution->forgettingLoads());
             if ([] === $solution->moving) {
                 return $solution;
             }
             // The neighbour was no help: begin cold.
         }
-        $solution = self::settled(self::newton($circuit, $conditions, Linearisation::guess($circuit, $conditions), null));
+        $solution = self::settled(Newton::rest($circuit, $conditions, Linearisation::guess($circuit, $conditions), null));
         if ([] === $solution->moving) {
             return $solution;
         }
@@ -76,13 +66,13 @@ final class OperatingPoint
         $held = new Solution($circuit, $conditions, array_fill(0, $circuit->size() + 1, 0.0), $from->factored, [], 0, [], [], []);
         $siemens = self::HOLD_SIEMENS;
         for ($step = 0; $step < self::MOST_HOLDS && $siemens > self::NO_HOLD_SIEMENS; ++$step) {
-            $next = self::newton($circuit, $conditions, Linearisation::near($circuit, $conditions, $held), $held, $siemens);
+            $next = Newton::rest($circuit, $conditions, Linearisation::near($circuit, $conditions, $held), $held, $siemens);
             $rests = [] === $next->moving;
             $held = $rests ? $next : $held;
             $siemens *= $rests ? self::LETS_GO : self::HOLDS_FASTER;
         }
 
-        return self::newton($circuit, $conditions, Linearisation::near($circuit, $conditions, $held), $held);
+        return Newton::rest($circuit, $conditions, Linearisation::near($circuit, $conditions, $held), $held);
     }
 
     /** Where reservoirs are too small to be stiff, their ripple moves the mean: stepped through a period and solved again. */
@@ -101,76 +91,9 @@ final class OperatingPoint
             if ($round >= self::MOST_ROUNDS) {
                 return $solution->moving($moving);
             }
-            $solution = self::newton($solution->circuit, $solution->conditions, Linearisation::near($solution->circuit, $solution->conditions, $solution), $solution);
+            $solution = Newton::rest($solution->circuit, $solution->conditions, Linearisation::near($solution->circuit, $solution->conditions, $solution), $solution);
         }
 
         return $solution;
-    }
-
-    /** @param float $hold siemens by which every node is held to where it starts */
-    private static function newton(CompiledCircuit $circuit, SolveConditions $conditions, Linearisation $point, ?Solution $start, float $hold = 0.0): Solution
-    {
-        $size = $circuit->size();
-        $pattern = $circuit->pattern;
-        $mains = array_map(static fn (int $i, MainsSupply $supply): MainsIteration => new MainsIteration($i, $supply, $conditions), array_keys($circuit->supplies), $circuit->supplies);
-        foreach ($mains as $i => $supply) {
-            $supply->startFrom($start?->supplies[$i] ?? null);
-            $point->follow($i, $supply->isStepped());
-        }
-        $volts = $start->volts ?? array_fill(0, $size + 1, 0.0);
-        // Of a neighbour with other tubes in it nothing is known.
-        $excess = \count($start->circuit->tubes ?? []) === \count($circuit->tubes) ? $start->excess ?? [] : [];
-        $heldTo = $volts;
-        $factored = $circuit->linear;
-        for ($iteration = 1;; ++$iteration) {
-            $a = $circuit->linear;
-            $b = $circuit->drive;
-            for ($n = 0; 0.0 !== $hold && $n < $size; ++$n) {
-                $a[$pattern->slot($n, $n)] += $hold;
-                $b[$n] += $hold * $heldTo[$n];
-            }
-            $point->stamp($a, $b);
-            foreach ($excess as $i => [$plate, $screen]) {
-                $stage = $circuit->tubes[$i];
-                $b[$stage->plate] -= $plate;
-                $b[$stage->screen] -= $screen;
-                $b[$stage->cathode] += $plate + $screen;
-            }
-            $limping = false;
-            foreach ($mains as $supply) {
-                $limping = $supply->stamp($a, $b, $point) || $limping;
-            }
-            $factored = $a;
-            $next = SparseLu::factor($pattern, $factored) ? SparseLu::solve($pattern, $factored, $b) : DenseLu::solve(DenseLu::rows($pattern, $a), \array_slice($b, 0, $size));
-            if (null === $next) {
-                return new Solution($circuit, $conditions, $volts, $factored, self::states($mains), $iteration, array_fill(0, $size, \INF), [], $excess);
-            }
-            $next[$size] = 0.0;
-            [$relative, $absolute] = $iteration > self::QUICK_ITERATIONS ? [self::NOISE_RELATIVE, self::NOISE_VOLTS] : [self::RELATIVE, self::ABSOLUTE_VOLTS];
-            $moving = [];
-            for ($n = 0; $n < $size; ++$n) {
-                $move = abs($next[$n] - $volts[$n]);
-                if (!($move <= $absolute + $relative * abs($next[$n]))) {
-                    $moving[$n] = $move;
-                }
-            }
-            $volts = $next;
-            $held = $point->moveTo($volts);
-            $rests = [] === $moving && !$held && !$limping;
-            if ($rests || $iteration >= self::MOST_ITERATIONS) {
-                // Nothing may move and yet something be held back, or lamp and heaters still look for their place.
-                return new Solution($circuit, $conditions, $volts, $factored, self::states($mains), $iteration, $rests || [] !== $moving ? $moving : array_fill(0, $size, 0.0), [], $excess);
-            }
-        }
-    }
-
-    /**
-     * @param list<MainsIteration> $mains
-     *
-     * @return list<SupplyState>
-     */
-    private static function states(array $mains): array
-    {
-        return array_map(static fn (MainsIteration $m): SupplyState => $m->state(), $mains);
     }
 }

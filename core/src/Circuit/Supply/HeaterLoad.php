@@ -19,6 +19,12 @@ final readonly class HeaterLoad
     {
     }
 
+    /** The same with its heaters so many times as conductive. */
+    public function times(float $times): self
+    {
+        return new self($this->id, $this->winding, $this->turns, $this->ohms, $this->volts, $times * $this->amperes);
+    }
+
     /** Volts at the heaters (RMS) with the core of the transformer at $coreVolts RMS. */
     public function voltsAt(float $coreVolts): float
     {

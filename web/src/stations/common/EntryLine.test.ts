@@ -149,6 +149,18 @@ describe('a bank that must be proved', () => {
     expect(said()).toContain('By which meter?')
     expect([field().value, bench.write.mock.calls.length]).toEqual(['0.4', 0])
   })
+  it('keeps the keys at that question, whatever the line learns meanwhile', async () => {
+    bench.meterId = null
+    await type('0.4')
+    const asked = page.get('[aria-label="By which meter?"] button').element
+    expect(document.activeElement).toBe(asked)
+    part.value = 'R2'
+    await flushPromises()
+    expect(document.activeElement).toBe(asked)
+    await page.get('#entry').trigger('keydown', { key: 'Enter' })
+    await flushPromises()
+    expect(document.activeElement).toBe(asked)
+  })
 })
 
 describe('keys', () => {

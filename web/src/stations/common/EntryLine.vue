@@ -14,6 +14,7 @@ const bench = useBench()
 const session = useSession()
 
 const field = useTemplateRef<HTMLInputElement>('field')
+const question = useTemplateRef<{ focus: () => void }>('question')
 const modeName = ref<string | null>(null)
 const text = ref('')
 const said = ref('')
@@ -45,7 +46,8 @@ const placeholder = computed(() => (mode.value !== null ? mode.value.placeholder
 const unit = computed(() => (island.value !== null ? 'V DC' : mode.value !== null && mode.value.figures !== true ? '' : props.line.unit.value))
 const understood = computed(() => (mode.value !== null || island.value !== null || text.value.trim() === '' ? '' : props.line.understood(text.value)))
 
-function focus(): void { field.value?.focus() }
+/** As long as the meter is asked for, the question has the keys: whatever else the line learns meanwhile must not take them. */
+function focus(): void { (meterAsked.value ? question.value : field.value)?.focus() }
 onMounted(focus)
 defineExpose({ focus })
 watch(text, () => { asked.value = null })
@@ -78,7 +80,7 @@ function send(work: () => Promise<Sent>, back: { mode: string | null; text: stri
     modeName.value = back.mode
     void nextTick(() => {
       if ('question' in sent) { asked.value = sent; focus(); return }
-      if (sent.said === '') return // another question stands on the page
+      if (sent.said === '') { focus(); return } // the meter is asked for
       refuse(sent.said)
       focus()
     })
@@ -181,7 +183,7 @@ function meterNamed(): void {
         <span v-if="unit !== ''" class="soft m">{{ unit }}</span>
       </div>
       <div id="entry-said" class="said" role="status">
-        <meter-question v-if="meterAsked" @named="meterNamed" @leave="meterAsked = false; focus()" />
+        <meter-question v-if="meterAsked" ref="question" @named="meterNamed" @leave="meterAsked = false; focus()" />
         <div v-else-if="choices.length > 0 && session.mayWrite && asked === null && said === ''" class="choices"><button v-for="(c, n) in choices" :key="c.value" type="button" :disabled="line.waits.value !== ''" @click="choose(c.value)"><kbd>{{ n + 1 }}</kbd> {{ c.words }}</button></div>
         <div v-else-if="asked !== null" class="asked"><b class="out">{{ asked.question }}</b> <button type="button" @click="answer(true)"><kbd>y</kbd> yes</button> <button type="button" @click="answer(false)"><kbd>Enter</kbd> as typed</button></div>
         <b v-else-if="said !== ''" class="out">{{ said }}</b>

@@ -10,7 +10,9 @@ const session = useSession()
 const row = useTemplateRef<HTMLElement>('row')
 const last = localStorage.getItem('meterId')
 
-onMounted(() => { void nextTick(() => { (row.value?.querySelector<HTMLElement>('button.last') ?? row.value?.querySelector('button'))?.focus() }) })
+function focus(): void { (row.value?.querySelector<HTMLElement>('button.last') ?? row.value?.querySelector('button'))?.focus() }
+onMounted(() => { void nextTick(focus) })
+defineExpose({ focus })
 
 async function choose(id: string): Promise<void> {
   await bench.nameMeter(id)

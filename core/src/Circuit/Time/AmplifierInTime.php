@@ -1,0 +1,174 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Circuit\Time;
+
+use Yew\Core\Circuit\AsFitted;
+use Yew\Core\Circuit\BadCircuit;
+use Yew\Core\Circuit\Solve\DidNotConverge;
+use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\SolveConditions;
+use Yew\Core\Tube\TubeCatalogue;
+
+/**
+ * An amplifier over seconds and minutes: what its capacitors and chokes hold, how warm its tubes are, where its rails stand.
+ *
+ * The averaged circuit is integrated implicitly in two stages a step, γ = 1 − 1/√2, of second order and without ringing (R. Alexander, SIAM J. Numer.
+ * Anal. 14, 1977, from memory). How long a step is follows from how far the last three steps, carried on, miss its end. Windings of
+ * an output transformer count as their wire alone, coupling capacitors as open: they carry the signal, which is not walked here, and
+ * decide nothing in the time of rails (our choice).
+ */
+final class AmplifierInTime
+{
+    private const GAMMA = 1.0 - \M_SQRT1_2;
+    /** How far a step may be off: share of the volts, and volts. */
+    private const RELATIVE = 1e-3;
+    private const VOLTS = 0.02;
+    /** Of the miss of the carried-on steps that is the step's own. */
+    private const OWN_SHARE = 0.2;
+    private const FIRST_SECONDS = 1e-3;
+    private const LEAST_SECONDS = 1e-7;
+    private const MOST_SECONDS = 2.0;
+    /** In one step nothing warms by more than this share. */
+    private const MOST_WARMING = 0.05;
+    /** More steps than any minute of an amplifier takes. */
+    private const MOST_STEPS = 20000;
+
+    private Instant $instant;
+
+    private TimedCircuit $circuit;
+
+    private float $step = self::FIRST_SECONDS;
+
+    /** @var list<array{float, array<string, float>}> seconds and what was held, the last steps */
+    private array $past = [];
+
+    private function __construct(private readonly AsFitted $fitted, private readonly TubeCatalogue $tubes, private SolveConditions $conditions)
+    {
+        $this->circuit = TimedCircuit::of($fitted, $tubes, $conditions);
+        $this->instant = $this->circuit->atRest();
+    }
+
+    /**
+     * Cold and discharged, switched off or on as the conditions say: 0 V at the inlet is off.
+     *
+     * @throws BadCircuit
+     */
+    public static function cold(AsFitted $fitted, TubeCatalogue $tubes, SolveConditions $conditions): self
+    {
+        return new self($fitted, $tubes, $conditions);
+    }
+
+    /** Under other conditions from here on: a switch thrown, a variac turned, a tube pulled, a bleeder clipped. */
+    public function under(SolveConditions $conditions): void
+    {
+        if ($conditions->tubesOut !== $this->conditions->tubesOut || $conditions->standby !== $this->conditions->standby || $conditions->across !== $this->conditions->across) {
+            $this->circuit = TimedCircuit::of($this->fitted, $this->tubes, $conditions);
+            $this->instant = $this->circuit->carriedOver($this->instant, $conditions->tubesOut);
+        }
+        $this->conditions = $conditions;
+        $this->step = self::FIRST_SECONDS;
+        $this->past = [];
+    }
+
+    public function instant(): Instant
+    {
+        return $this->instant;
+    }
+
+    /** Volts of every place, and what the mains give, as the last step left them; at the very beginning all is zero. */
+    public function solution(): Solution
+    {
+        return $this->instant->solution;
+    }
+
+    /**
+     * Walks on by this many seconds.
+     *
+     * @param \Closure(Instant): bool|null $seen asked after each step; false ends the walk there
+     *
+     * @throws DidNotConverge
+     */
+    public function run(float $seconds, ?\Closure $seen = null): void
+    {
+        $end = $this->instant->seconds + $seconds;
+        for ($n = 0; $this->instant->seconds < $end - 1e-9; ++$n) {
+            if ($n >= self::MOST_STEPS) {
+                throw DidNotConverge::at('chassis', 0.0);
+            }
+            $this->advance($end - $this->instant->seconds);
+            if (null !== $seen && !$seen($this->instant)) {
+                return;
+            }
+        }
+    }
+
+    /** @throws DidNotConverge */
+    private function advance(float $left): void
+    {
+        $this->step = min($this->step, self::MOST_SECONDS, $this->circuit->warmingSeconds($this->instant, $this->conditions, self::MOST_WARMING));
+        for (;;) {
+            // Two equal steps to the end rather than one and a crumb.
+            $step = $this->step >= $left ? $left : ($this->step > 0.5 * $left ? 0.5 * $left : $this->step);
+            $next = $this->stepped($step);
+            $error = null === $next ? \INF : $this->error($next);
+            if (null !== $next && $error <= 1.0) {
+                break;
+            }
+            $this->step = (null === $next ? 0.25 : max(0.2, 0.9 * $error ** (-1.0 / 3.0))) * $step;
+            if ($this->step < self::LEAST_SECONDS) {
+                throw DidNotConverge::at('chassis', \INF);
+            }
+        }
+        $this->past = \array_slice([...$this->past, [$this->instant->seconds, $this->instant->held]], -3);
+        $this->instant = $next;
+        $this->step = $step < $this->step ? $this->step : $step * min(2.0, max(0.5, 0.9 * max(1e-9, $error) ** (-1.0 / 3.0)));
+    }
+
+    private function stepped(float $step): ?Instant
+    {
+        $stage = self::GAMMA * $step;
+        $middle = $this->circuit->stage($this->instant, $this->instant->held, $stage, $stage, $this->conditions);
+        if (null === $middle) {
+            return null;
+        }
+        // The second stage starts from the end of the first, carried on by this much of it.
+        $further = (1.0 - self::GAMMA) / self::GAMMA;
+        $from = [];
+        foreach ($this->instant->held as $id => $held) {
+            $from[$id] = $held + $further * ($middle->held[$id] - $held);
+        }
+
+        return $this->circuit->stage($middle, $from, $stage, $step - $stage, $this->conditions);
+    }
+
+    /** How far a step misses what the steps before it, carried on, say of its end; as a share of what it may. */
+    private function error(Instant $next): float
+    {
+        $points = [...$this->past, [$this->instant->seconds, $this->instant->held]];
+        $count = \count($points);
+        if ($count < 2) {
+            return 1.0;
+        }
+        $most = 0.0;
+        $weights = [];
+        foreach ($points as $i => [$at]) {
+            $weight = 1.0;
+            foreach ($points as $j => [$other]) {
+                $weight *= $i === $j ? 1.0 : ($next->seconds - $other) / ($at - $other);
+            }
+            $weights[] = $weight;
+        }
+        foreach ($this->circuit->stores as $store) {
+            $carried = 0.0;
+            foreach ($points as $i => [, $held]) {
+                $carried += $weights[$i] * $held[$store->id];
+            }
+            $scale = $store->isChoke ? $store->ohms + 1000.0 : 1.0;
+            $most = max($most, $scale * abs($next->held[$store->id] - $carried) / (self::VOLTS + self::RELATIVE * $scale * abs($next->held[$store->id])));
+        }
+
+        return self::OWN_SHARE * $most;
+    }
+}
