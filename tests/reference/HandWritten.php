@@ -24,12 +24,17 @@ final class HandWritten
         return \sprintf("Vmains m 0 SIN(0 %.9g %g)\nRprimary m core %g\n", $volts * \M_SQRT2, $hertz, $primaryOhms);
     }
 
-    /** A lamp between the mains and the core, its filament's R from its own RMS current: a power of 0.55, no less than R/14. */
-    public static function mainsThroughLamp(float $volts, float $hertz, float $primaryOhms, float $watts, float $ratedVolts): string
+    /**
+     * A lamp between the mains and the core, its filament's R from its own RMS current: a power of 0.55, no less than R/14.
+     *
+     * @param float      $seconds of the filament
+     * @param float|null $square  A² that it is as hot as at first; its rated current's where nothing is said
+     */
+    public static function mainsThroughLamp(float $volts, float $hertz, float $primaryOhms, float $watts, float $ratedVolts, float $seconds = 0.2, ?float $square = null): string
     {
         $hot = $ratedVolts ** 2 / $watts;
 
-        return \sprintf("Vmains m 0 SIN(0 %.9g %g)\nVsense m l1 0\nBheat 0 warm I=I(Vsense)^2\nRheat warm 0 1\nCheat warm 0 0.2 IC=%g\n", $volts * \M_SQRT2, $hertz, ($watts / $ratedVolts) ** 2)
+        return \sprintf("Vmains m 0 SIN(0 %.9g %g)\nVsense m l1 0\nBheat 0 warm I=I(Vsense)^2\nRheat warm 0 1\nCheat warm 0 %g IC=%g\n", $volts * \M_SQRT2, $hertz, $seconds, $square ?? ($watts / $ratedVolts) ** 2)
             .\sprintf("Rlamp l1 l2 R='max(%.9g,%.9g*pwr(sqrt(max(V(warm),1e-12))/%.9g,0.45/0.55))'\nRprimary l2 core %g\n", $hot / 14, $hot, $watts / $ratedVolts, $primaryOhms);
     }
 
@@ -50,6 +55,12 @@ final class HandWritten
         return self::winding($name, 'h'.$name, '0', $turns, $ohms)
             .\sprintf("B%1\$ssq 0 q%1\$s I=V(h%1\$s)^2\nR%1\$ssq q%1\$s 0 1\nC%1\$ssq q%1\$s 0 0.2 IC=%2\$g\n", $name, $volts ** 2)
             .\sprintf("R%1\$sload h%1\$s 0 R='%2\$.9g*pwr(sqrt(max(V(q%1\$s),1e-6))/%3\$g,0.4)'\n", $name, $volts / $amperes, $volts);
+    }
+
+    /** The same from cold: seven times the current, less as they warm. */
+    public static function heatersWarming(string $name, float $turns, float $ohms, float $volts, float $amperes, string $warm): string
+    {
+        return str_replace("R$name"."load h$name 0 R='", "R$name"."load h$name 0 R='(1/7+6/7*$warm)*", self::heaters($name, $turns, $ohms, $volts, $amperes));
     }
 
     public static function diode(string $name, string $anode, string $cathode): string

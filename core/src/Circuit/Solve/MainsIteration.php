@@ -127,13 +127,20 @@ final class MainsIteration
     private function alongTheLine(SteadyPeriod $period, Linearisation $point): ChargingCycle
     {
         $current = $period->cycle->current;
+        $slopes = $period->cycle->slope;
         foreach ($period->cycle->slope as $k => $row) {
             foreach ($row as $l => $slope) {
                 $current[$k] += $slope * ($point->ports[$this->index][$l] - $period->volts[$l]);
             }
         }
+        foreach ($current as $k => $amperes) {
+            // A line that was found at some current leads below none: no rectifier does.
+            if ($amperes < 0.0 && $period->cycle->current[$k] > 0.0) {
+                [$current[$k], $slopes[$k]] = [0.0, array_fill(0, \count($current), 0.0)];
+            }
+        }
 
-        return $period->cycle->withCurrent($current);
+        return $period->cycle->withCurrent($current, $slopes);
     }
 
     /**

@@ -25,6 +25,12 @@ final class Newton
     private const NOISE_VOLTS = 1e-4;
     private const QUICK_ITERATIONS = 40;
     private const MOST_ITERATIONS = 120;
+    /** Of a node to where it was, siemens: to begin with, and when it counts as let go; and by how much it is eased or made firmer. */
+    private const HOLD_SIEMENS = 0.1;
+    private const NO_HOLD_SIEMENS = 1e-9;
+    private const LETS_GO = 0.3;
+    private const HOLDS_FASTER = 10.0;
+    private const MOST_HOLDS = 60;
 
     /**
      * @param Linearisation $point where the elements stand; moves
@@ -85,6 +91,25 @@ final class Newton
                 return new Solution($circuit, $conditions, $volts, $factored, self::states($mains), $iteration, $rests || [] !== $moving ? $moving : array_fill(0, $size, 0.0), [], $excess);
             }
         }
+    }
+
+    /**
+     * Where a stage feeds itself (gas, a positive loop) Newton may jump about: then every node is held to where it was, as if by a
+     * capacitor, and let go step by step; what the circuit would run to in time is where it ends (pseudo-transient continuation:
+     * Kelley and Keyes, SIAM J. Numer. Anal. 35, 1998, from memory).
+     */
+    public static function led(Solution $from): Solution
+    {
+        [$circuit, $conditions, $held] = [$from->circuit, $from->conditions, $from];
+        $siemens = self::HOLD_SIEMENS;
+        for ($step = 0; $step < self::MOST_HOLDS && $siemens > self::NO_HOLD_SIEMENS; ++$step) {
+            $next = self::rest($circuit, $conditions, Linearisation::near($circuit, $conditions, $held), $held, $siemens);
+            $rests = [] === $next->moving;
+            $held = $rests ? $next : $held;
+            $siemens *= $rests ? self::LETS_GO : self::HOLDS_FASTER;
+        }
+
+        return self::rest($circuit, $conditions, Linearisation::near($circuit, $conditions, $held), $held);
     }
 
     /**

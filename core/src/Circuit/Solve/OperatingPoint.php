@@ -19,12 +19,6 @@ final class OperatingPoint
 {
     /** Rounds of stepping and solving where a reservoir is soft. */
     private const MOST_ROUNDS = 48;
-    /** Of a node to where it was, siemens: to begin with, and when it counts as let go; and by how much it is eased or made firmer. */
-    private const HOLD_SIEMENS = 0.1;
-    private const NO_HOLD_SIEMENS = 1e-9;
-    private const LETS_GO = 0.3;
-    private const HOLDS_FASTER = 10.0;
-    private const MOST_HOLDS = 60;
 
     /**
      * @param Solution|null $start a neighbouring solution of the same topology
@@ -51,28 +45,9 @@ final class OperatingPoint
         if ([] === $solution->moving) {
             return $solution;
         }
-        $solution = self::settled(self::led($circuit, $conditions, $solution));
+        $solution = self::settled(Newton::led(Solution::still($circuit, $conditions, array_fill(0, $circuit->size() + 1, 0.0))));
 
         return [] === $solution->moving ? $solution : Islands::withoutAnswer($solution);
-    }
-
-    /**
-     * Where a stage feeds itself (gas, a positive loop) Newton may jump about: then every node is held to where it was, as if by a
-     * capacitor, and let go step by step; what the circuit would run to in time is where it ends (pseudo-transient continuation:
-     * Kelley and Keyes, SIAM J. Numer. Anal. 35, 1998, from memory).
-     */
-    private static function led(CompiledCircuit $circuit, SolveConditions $conditions, Solution $from): Solution
-    {
-        $held = new Solution($circuit, $conditions, array_fill(0, $circuit->size() + 1, 0.0), $from->factored, [], 0, [], [], []);
-        $siemens = self::HOLD_SIEMENS;
-        for ($step = 0; $step < self::MOST_HOLDS && $siemens > self::NO_HOLD_SIEMENS; ++$step) {
-            $next = Newton::rest($circuit, $conditions, Linearisation::near($circuit, $conditions, $held), $held, $siemens);
-            $rests = [] === $next->moving;
-            $held = $rests ? $next : $held;
-            $siemens *= $rests ? self::LETS_GO : self::HOLDS_FASTER;
-        }
-
-        return Newton::rest($circuit, $conditions, Linearisation::near($circuit, $conditions, $held), $held);
     }
 
     /** Where reservoirs are too small to be stiff, their ripple moves the mean: stepped through a period and solved again. */

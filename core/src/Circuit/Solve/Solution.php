@@ -39,6 +39,22 @@ final readonly class Solution
         return new self($this->circuit, $this->conditions, $this->volts, $this->factored, $supplies, $this->iterations, $this->moving, $this->unsolved, $this->excess);
     }
 
+    /**
+     * Volts to begin from, of which nothing else is known.
+     *
+     * @param array<int, float> $volts by node, the chassis last
+     */
+    public static function still(CompiledCircuit $circuit, SolveConditions $conditions, array $volts): self
+    {
+        return new self($circuit, $conditions, $volts, $circuit->linear, [], 0, [], [], []);
+    }
+
+    /** The same volts in a circuit of the same topology. */
+    public function of(CompiledCircuit $circuit): self
+    {
+        return new self($circuit, $this->conditions, $this->volts, $this->factored, $this->supplies, $this->iterations, $this->moving, $this->unsolved, $this->excess);
+    }
+
     /** The same seen from conditions that come to this one. */
     public function under(SolveConditions $conditions): self
     {

@@ -12,6 +12,9 @@ use Yew\Core\Circuit\Supply\SteadyPeriod;
 /** What a mains transformer does at a solution. */
 final readonly class SupplyState
 {
+    /** Share by which a cathode may be warmer or colder (our choice). */
+    private const AS_WARM = 0.02;
+
     /**
      * @param list<Port>               $ports          as they work: a rectifier tube as warm as it is
      * @param ChargingCycle            $cycle          of its rectifiers
@@ -48,6 +51,22 @@ final readonly class SupplyState
     public function withoutLoad(): self
     {
         return new self($this->ports, $this->cycle, $this->lampOhms, $this->conductance, $this->coreVolts, $this->primaryAmperes, $this->peakVolts, $this->period, null, null, $this->warmth);
+    }
+
+    /**
+     * Its rectifiers by the averaged formula again, once their cathodes are no longer as warm as the period knew them.
+     *
+     * @param list<Port> $ports as warm as they are
+     */
+    public function withPorts(array $ports): self
+    {
+        foreach ($this->ports as $k => $port) {
+            if (abs(($port->tube->perveance ?? 1.0) / ($ports[$k]->tube->perveance ?? 1.0) - 1.0) > self::AS_WARM) {
+                return new self($ports, $this->cycle, $this->lampOhms, $this->conductance, $this->coreVolts, $this->primaryAmperes, $this->peakVolts, warmth: $this->warmth);
+            }
+        }
+
+        return $this;
     }
 
     /**

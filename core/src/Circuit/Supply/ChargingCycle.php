@@ -36,10 +36,11 @@ final readonly class ChargingCycle
     /**
      * The same with a little more or less flowing.
      *
-     * @param array<int, float> $current
+     * @param array<int, float>             $current
+     * @param array<int, array<int, float>> $slope
      */
-    public function withCurrent(array $current): self
+    public function withCurrent(array $current, array $slope): self
     {
-        return new self($current, $this->slope, $this->windingSquare, $this->peak, $this->primaryAmperes, $this->coreVolts);
+        return new self($current, $slope, $this->windingSquare, $this->peak, $this->primaryAmperes, $this->coreVolts);
     }
 }

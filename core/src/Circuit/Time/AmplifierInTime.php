@@ -27,6 +27,13 @@ final class AmplifierInTime
     private const VOLTS = 0.02;
     /** Of the miss of the carried-on steps that is the step's own. */
     private const OWN_SHARE = 0.2;
+    /** A step's error goes with the third power of its length; how much shorter or longer the next may be. */
+    private const ORDER = -1.0 / 3.0;
+    private const CAREFUL = 0.9;
+    private const SHORTEST = 0.3;
+    private const LONGEST = 2.0;
+    /** After a step that found no rest. */
+    private const BACK = 0.25;
     private const FIRST_SECONDS = 1e-3;
     private const LEAST_SECONDS = 1e-7;
     private const MOST_SECONDS = 2.0;
@@ -44,10 +51,10 @@ final class AmplifierInTime
     /** @var list<array{float, array<string, float>}> seconds and what was held, the last steps */
     private array $past = [];
 
-    private function __construct(private readonly AsFitted $fitted, private readonly TubeCatalogue $tubes, private SolveConditions $conditions)
+    private function __construct(private readonly AsFitted $fitted, private readonly TubeCatalogue $tubes, private SolveConditions $conditions, bool $settled)
     {
         $this->circuit = TimedCircuit::of($fitted, $tubes, $conditions);
-        $this->instant = $this->circuit->atRest();
+        $this->instant = $settled ? $this->circuit->settled($conditions) : $this->circuit->atRest();
     }
 
     /**
@@ -57,16 +64,25 @@ final class AmplifierInTime
      */
     public static function cold(AsFitted $fitted, TubeCatalogue $tubes, SolveConditions $conditions): self
     {
-        return new self($fitted, $tubes, $conditions);
+        return new self($fitted, $tubes, $conditions, false);
+    }
+
+    /**
+     * Long switched on: charged and warm under these conditions.
+     *
+     * @throws BadCircuit
+     * @throws DidNotConverge where the circuit has no operating point
+     */
+    public static function settled(AsFitted $fitted, TubeCatalogue $tubes, SolveConditions $conditions): self
+    {
+        return new self($fitted, $tubes, $conditions, true);
     }
 
     /** Under other conditions from here on: a switch thrown, a variac turned, a tube pulled, a bleeder clipped. */
     public function under(SolveConditions $conditions): void
     {
-        if ($conditions->tubesOut !== $this->conditions->tubesOut || $conditions->standby !== $this->conditions->standby || $conditions->across !== $this->conditions->across) {
-            $this->circuit = TimedCircuit::of($this->fitted, $this->tubes, $conditions);
-            $this->instant = $this->circuit->carriedOver($this->instant, $conditions->tubesOut);
-        }
+        $this->circuit = TimedCircuit::of($this->fitted, $this->tubes, $conditions);
+        $this->instant = $this->circuit->carriedOver($this->instant, $conditions->tubesOut);
         $this->conditions = $conditions;
         $this->step = self::FIRST_SECONDS;
         $this->past = [];
@@ -108,22 +124,27 @@ final class AmplifierInTime
     private function advance(float $left): void
     {
         $this->step = min($this->step, self::MOST_SECONDS, $this->circuit->warmingSeconds($this->instant, $this->conditions, self::MOST_WARMING));
-        for (;;) {
+        while ($this->step >= self::LEAST_SECONDS) {
             // Two equal steps to the end rather than one and a crumb.
-            $step = $this->step >= $left ? $left : ($this->step > 0.5 * $left ? 0.5 * $left : $this->step);
+            $step = match (true) {
+                $this->step >= $left => $left,
+                $this->step > 0.5 * $left => 0.5 * $left,
+                default => $this->step,
+            };
             $next = $this->stepped($step);
             $error = null === $next ? \INF : $this->error($next);
-            if (null !== $next && $error <= 1.0) {
-                break;
+            if (null === $next || $error > 1.0) {
+                $this->step = $step * (null === $next ? self::BACK : max(self::SHORTEST, self::CAREFUL * $error ** self::ORDER));
+                continue;
             }
-            $this->step = (null === $next ? 0.25 : max(0.2, 0.9 * $error ** (-1.0 / 3.0))) * $step;
-            if ($this->step < self::LEAST_SECONDS) {
-                throw DidNotConverge::at('chassis', \INF);
-            }
+            $changed = $next->isStepped() !== $this->instant->isStepped();
+            $this->past = $changed ? [] : \array_slice([...$this->past, [$this->instant->seconds, $this->instant->held]], -3);
+            $this->instant = $next;
+            $this->step = max($step < $this->step ? $this->step : 0.0, $step * min(self::LONGEST, max(self::SHORTEST, self::CAREFUL * max(1e-9, $error) ** self::ORDER)));
+
+            return;
         }
-        $this->past = \array_slice([...$this->past, [$this->instant->seconds, $this->instant->held]], -3);
-        $this->instant = $next;
-        $this->step = $step < $this->step ? $this->step : $step * min(2.0, max(0.5, 0.9 * max(1e-9, $error) ** (-1.0 / 3.0)));
+        throw DidNotConverge::at('chassis', \INF);
     }
 
     private function stepped(float $step): ?Instant
@@ -148,7 +169,8 @@ final class AmplifierInTime
     {
         $points = [...$this->past, [$this->instant->seconds, $this->instant->held]];
         $count = \count($points);
-        if ($count < 2) {
+        // Where the ripple is followed from now on, or no longer, the steps before say nothing of it.
+        if ($count < 2 || $next->isStepped() !== $this->instant->isStepped()) {
             return 1.0;
         }
         $most = 0.0;

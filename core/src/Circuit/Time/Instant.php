@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Circuit\Time;
 
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\Solve\SupplyState;
 
 /** An amplifier at one moment. */
 final readonly class Instant
@@ -25,6 +26,12 @@ final readonly class Instant
     public function volts(string $place): ?float
     {
         return $this->solution->circuit->nodes->has($place) ? $this->solution->answered($place) : null;
+    }
+
+    /** Whether a rectifier was stepped through a period of the mains for it. */
+    public function isStepped(): bool
+    {
+        return [] !== array_filter($this->solution->supplies, static fn (SupplyState $s): bool => null !== $s->period);
     }
 
     public function mainsAmperes(): float

@@ -19,7 +19,10 @@ use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\Solve\HeldCurrent;
 use Yew\Core\Circuit\Solve\Linearisation;
 use Yew\Core\Circuit\Solve\Newton;
+use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
+use Yew\Core\Circuit\Solve\SteppedSupplies;
+use Yew\Core\Circuit\Solve\SupplyState;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Supply\HeaterLoad;
 use Yew\Core\Circuit\Supply\Port;
@@ -32,6 +35,12 @@ final readonly class TimedCircuit
     private const NO_LEAK_OHMS = 1e12;
     /** What holds less couples a signal and is taken as open, farads (our choice): a chain of stages makes volts of its every crumb. */
     private const LEAST_FARADS = 0.5e-6;
+    /** What holds a grid where it is, farads: as its coupling capacitor would, so that a grid that runs away does so in time and not at once. */
+    private const GRID_FARADS = 10e-9;
+    /** Of its volts that a small reservoir may move in a period of the mains and still be as good as at rest (our choice). */
+    private const SLOW_SHARE = 0.05;
+    /** Rounds of stepping a period and solving again at the end of a step. */
+    private const MOST_ROUNDS = 4;
     /** Share of its mains below which a transformer heats nothing that would emit (our choice; the operating point knows no such heaters). */
     private const HEATED_SHARE = 0.3;
 
@@ -41,8 +50,9 @@ final readonly class TimedCircuit
      * @param array<string, int>    $supplyOf   which supply heats each position
      * @param array<string, float>  $ratedWatts plate dissipation of the tubes with gas in them, by position
      * @param array<string, true>   $rectifiers positions whose warmth follows the mains
+     * @param array<int, true>      $soft       supplies whose reservoirs are too small for the averaged formula where all has come to rest
      */
-    private function __construct(private CompiledCircuit $circuit, public array $stores, private array $seconds, private array $supplyOf, private array $ratedWatts, private array $rectifiers)
+    private function __construct(private CompiledCircuit $circuit, public array $stores, private array $seconds, private array $supplyOf, private array $ratedWatts, private array $rectifiers, private array $soft)
     {
     }
 
@@ -67,9 +77,22 @@ final readonly class TimedCircuit
                 $supplyOf += [] === array_filter($supply->heaters, static fn (HeaterLoad $l): bool => $l->id === $heaters->id) ? [] : array_fill_keys($heaters->positions, $s);
             }
         }
-        $rectifiers = array_filter(array_map(static fn (Rectifier $r): ?string => $r->tube, array_values($netlist->all(Rectifier::class))));
+        $rectifiers = array_values(array_filter(array_map(static fn (Rectifier $r): ?string => $r->tube, array_values($netlist->all(Rectifier::class))), is_string(...)));
 
-        return new self($circuit, self::stores($circuit, $fitted), $seconds, $supplyOf, $watts, array_fill_keys($rectifiers, true));
+        return new self($circuit, self::stores($circuit, $fitted), $seconds, $supplyOf, $watts, array_fill_keys($rectifiers, true), self::soft($circuit, $conditions));
+    }
+
+    /** @return array<int, true> */
+    private static function soft(CompiledCircuit $circuit, SolveConditions $conditions): array
+    {
+        if ($conditions->inletVolts <= 0.0) {
+            return [];
+        }
+        try {
+            return SteppedSupplies::among(OperatingPoint::of($circuit, $conditions));
+        } catch (DidNotConverge) {
+            return [];
+        }
     }
 
     /** Whether a capacitor counts: not as a signal's way, nor in series with a doubler's winding, where the averaged rectifier has it. */
@@ -97,6 +120,12 @@ final readonly class TimedCircuit
             $value = $element instanceof Capacitor ? $element->farads * $fitted->factors->part($id) : $choke[0] ?? 0.0;
             $stores[] = new Store($element instanceof Rectifier ? $id.'/choke' : $id, $a, $b, null !== $choke, $value, max(Compiler::LEAST_OHMS, $choke[1] ?? 0.0), $circuit->pattern->meeting($a, $b, $a, $b));
         }
+        $chassis = $circuit->size();
+        foreach ($circuit->tubes as $stage) {
+            if ($stage->grid !== $stage->cathode && $stage->grid !== $chassis) {
+                $stores[] = new Store($stage->id().'/grid', $stage->grid, $chassis, false, self::GRID_FARADS, 0.0, $circuit->pattern->meeting($stage->grid, $chassis, $stage->grid, $chassis));
+            }
+        }
 
         return $stores;
     }
@@ -106,7 +135,30 @@ final readonly class TimedCircuit
     {
         $held = array_fill_keys(array_map(static fn (Store $s): string => $s->id, $this->stores), 0.0);
 
-        return new Instant(0.0, $held, array_fill_keys(array_keys($this->seconds), 0.0), array_fill_keys(array_keys($this->ratedWatts), 0.0), 0.0, $this->still(array_fill(0, $this->circuit->size() + 1, 0.0), new SolveConditions(0.0)));
+        return new Instant(0.0, $held, array_fill_keys(array_keys($this->seconds), 0.0), array_fill_keys(array_keys($this->ratedWatts), 0.0), 0.0, Solution::still($this->circuit, new SolveConditions(0.0), array_fill(0, $this->circuit->size() + 1, 0.0)));
+    }
+
+    /**
+     * Charged and warm.
+     *
+     * @throws DidNotConverge
+     */
+    public function settled(SolveConditions $conditions): Instant
+    {
+        $rest = $this->atRest();
+        $solution = OperatingPoint::of($this->circuit, $conditions);
+        $held = [];
+        foreach ($this->stores as $store) {
+            $volts = $solution->volts[$store->a] - $solution->volts[$store->b];
+            $held[$store->id] = $store->isChoke ? $volts / $store->ohms : $volts;
+        }
+        $at = new Instant(0.0, $held, $rest->warm, $rest->bulbs, $solution->primaryAmperes() ** 2, $solution);
+        $warm = [];
+        foreach ($rest->warm as $position => $_) {
+            $warm[$position] = $this->target($position, $at, $conditions);
+        }
+
+        return new Instant(0.0, $held, $warm, $this->bulbs($at, \INF), $at->lampSquare, $solution);
     }
 
     /**
@@ -129,7 +181,7 @@ final readonly class TimedCircuit
             [...$rest->warm, ...array_diff_key(array_intersect_key($before->warm, $rest->warm), array_flip($out))],
             [...$rest->bulbs, ...array_intersect_key($before->bulbs, $rest->bulbs)],
             $before->lampSquare,
-            $this->still($volts, $before->solution->conditions),
+            Solution::still($this->circuit, $before->solution->conditions, $volts),
         );
     }
 
@@ -176,13 +228,29 @@ final readonly class TimedCircuit
         }
         $bulbs = $this->bulbs($from, $lasts);
         $lamp = new FilamentMemory($from->lampSquare, 1.0 - exp(-$lasts / WarmUp::LAMP_SECONDS));
-        $circuit = $this->circuit->at($linear, $drive, $this->stages($warm, $bulbs), array_map(fn (MainsSupply $s): MainsSupply => $s->at($this->ports($s, $warm), $this->heaters($s, $warm), $lamp), $this->circuit->supplies));
-        $start = new Solution($circuit, $conditions, $from->solution->volts, $linear, $from->solution->supplies, 0, [], [], []);
-        $rest = static fn (SolveConditions $c, ?Solution $near): Solution => Newton::rest($circuit, $c, Linearisation::near($circuit, $c, $near ?? $start), $near ?? $start);
+        $circuit = $this->circuit->at(array_values($linear), array_values($drive), $this->stages($warm, $bulbs), array_map(fn (MainsSupply $s): MainsSupply => $s->at($this->ports($s, $warm), $this->heaters($s, $warm), $lamp), $this->circuit->supplies));
+        $start = new Solution($circuit, $conditions, $from->solution->volts, $linear, array_map(static fn (SupplyState $state, MainsSupply $now): SupplyState => $state->withPorts($now->ports), $from->solution->supplies, [] === $from->solution->supplies ? [] : $circuit->supplies), 0, [], [], $from->solution->excess);
+        $rest = static function (SolveConditions $c, ?Solution $near) use ($circuit, $start): Solution {
+            $solution = Newton::rest($circuit, $c, Linearisation::near($circuit, $c, $near ?? $start), $near ?? $start);
+
+            // A stage that feeds itself may have nowhere near to rest: then it runs to where it does (gas, a positive loop).
+            return [] === $solution->moving ? $solution : Newton::led(($near ?? $start)->under($c));
+        };
         try {
             $solution = null === $conditions->limiters->amperes ? $rest($conditions, $start) : HeldCurrent::of($conditions, $start, $rest);
         } catch (DidNotConverge) {
             return null;
+        }
+        if ($conditions->inletVolts > 0.0 && [] !== $this->soft && $this->isSlow($from, $solution, $lasts)) {
+            $resting = $this->circuit->at($this->circuit->linear, $this->circuit->drive, $circuit->tubes, $circuit->supplies);
+            for ($round = 0; $round < self::MOST_ROUNDS && [] === $solution->moving; ++$round) {
+                [$stepped, $moving] = SteppedSupplies::step($solution->of($resting), $this->soft);
+                $solution = $stepped->of($circuit);
+                if ([] === $moving) {
+                    break;
+                }
+                $solution = $rest($conditions, $solution);
+            }
         }
         if ([] !== $solution->moving) {
             return null;
@@ -193,6 +261,25 @@ final readonly class TimedCircuit
         }
 
         return new Instant($from->seconds + $lasts, $after, $warm, $bulbs, $lamp->amperes($solution->primaryAmperes()) ** 2, $solution);
+    }
+
+    /** Whether small reservoirs move so little in a period of the mains that they may be stepped through one as if at rest. */
+    private function isSlow(Instant $from, Solution $now, float $lasts): bool
+    {
+        foreach ($this->soft as $s => $_) {
+            foreach ($this->circuit->supplies[$s]->ports as $port) {
+                if ($port->farads <= 0.0) {
+                    continue; // before an input choke nothing is held that could move
+                }
+                $volts = abs($now->across($port));
+                $before = abs($from->solution->volts[$port->plus] - $from->solution->volts[$port->minus]);
+                if (abs($volts - $before) / $lasts >= self::SLOW_SHARE * $this->circuit->supplies[$s]->hertz * $volts) {
+                    return false;
+                }
+            }
+        }
+
+        return true;
     }
 
     /** Where the warmth of a cathode ends under the volts that it has. */
@@ -272,11 +359,5 @@ final readonly class TimedCircuit
         }
 
         return $bulbs;
-    }
-
-    /** @param array<int, float> $volts */
-    private function still(array $volts, SolveConditions $conditions): Solution
-    {
-        return new Solution($this->circuit, $conditions, $volts, $this->circuit->linear, [], 0, [], [], []);
     }
 }

@@ -25,6 +25,7 @@ final class WarmUp
     public const BULB_SECONDS = 60.0;
     /** Gas that a bulb gives off: e times as much for every so much of its rated dissipation. */
     private const GAS_SHARE = 0.5;
+    private const MOST_GAS = 20.0;
 
     /** Time constant of a tube's cathode, seconds. */
     public static function seconds(TubeType $type): float
@@ -59,7 +60,7 @@ final class WarmUp
     /** How many times the gas of a tube at its rated dissipation there is in a bulb as hot as this share of it. */
     public static function gas(float $heat): float
     {
-        return exp(($heat - 1.0) / self::GAS_SHARE);
+        return min(self::MOST_GAS, exp(($heat - 1.0) / self::GAS_SHARE));
     }
 
     /** What has gone some of the way to where it ends. */
