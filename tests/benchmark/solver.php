@@ -15,6 +15,7 @@ use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Spice\Flavour;
 use Yew\Core\Circuit\Spice\NetlistWriter;
+use Yew\Core\Circuit\Time\AmplifierInTime;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Sheet\SheetCodec;
 use Yew\Core\Sheet\SheetFile;
@@ -162,4 +163,29 @@ for ($channel = 0, $n = 1; $channel < 2; ++$channel, $n += 4) {
 }
 measure('Stereo amplifier, 8 µF and 4 µF', drawn($small, $tubes), $tubes, 230.0, ['warm' => 'aim: under 3 ms', 'cold' => 'for comparison']);
 faults('Stereo amplifier, 8 µF and 4 µF', drawn($small, $tubes), $tubes, 230.0);
+/** A minute from cold, and half a minute of decay. */
+function minute(string $name, DrawnCircuit $circuit, TubeCatalogue $tubes, float $mains, string $aim): void
+{
+    $fitted = AsFitted::drawn($circuit->netlist);
+    $walk = static function (int $i) use ($fitted, $tubes, $mains): AmplifierInTime {
+        $amplifier = AmplifierInTime::cold($fitted, $tubes, new SolveConditions($mains));
+        $amplifier->run(60.0);
+
+        return $amplifier;
+    };
+    $walk(0);
+    line($name.': a minute from cold', middle(timed(5, $walk)), $aim);
+    $off = static function (int $i) use ($fitted, $tubes, $mains): void {
+        $amplifier = AmplifierInTime::settled($fitted, $tubes, new SolveConditions($mains));
+        $amplifier->under(new SolveConditions(0.0));
+        $amplifier->run(30.0);
+    };
+    line($name.': half a minute of decay', middle(timed(5, $off)), 'for comparison');
+}
+
+if (null !== $sheet->circuit) {
+    minute('Push-pull, tube rectifier', $sheet->circuit, $tubes, $sheet->printedMains[0], 'aim: under 300 ms');
+}
+$soft = ['mains 230 ht 310/12 heater 6.6/.02', 'supply ht bridge A 4u/500', 'rail B A 1k 8u/500', 'gain V1 12AX7 B 100k 1k5 25u stop 68k leak 1M', 'se V2 EL34 A screens B sstop 470 cath 270 100u from V1 47n ot 3k5'];
+minute('Small reservoir, its ripple followed', drawn($soft, $tubes), $tubes, 230.0, 'aim: under 3 s');
 printf("peak memory %.1f MB (aim: under 64)\n", memory_get_peak_usage(true) / 1e6);

@@ -21,7 +21,7 @@ use Yew\Core\Tube\TubeCatalogue;
 final readonly class CircuitInput
 {
     /** @param AsFitted $healthy without the faults */
-    private function __construct(public Sheet $sheet, public AsFitted $fitted, public AsFitted $healthy, public SolveConditions $solveConditions, private TubeCatalogue $tubes)
+    private function __construct(public Sheet $sheet, public AsFitted $fitted, public AsFitted $healthy, public SolveConditions $solveConditions, private TubeCatalogue $tubes, private ?float $wiredForVolts)
     {
     }
 
@@ -36,10 +36,20 @@ final readonly class CircuitInput
         foreach ($fields->strings('faults', FaultCatalogue::MOST_AT_ONCE) as $fault) {
             $fitted = FaultCatalogue::read($fault, $fitted, $tubes)->in($fitted, $tubes);
         }
-        $conditions = Conditions::decode($fields->raw('conditions') ?? []);
-        $solveConditions = SolveConditions::from($conditions, $sheet->printedMainsFor($fields->optionalPositive('wiredForVolts')), $sheet->printedMains[0]);
+        $wiredForVolts = $fields->optionalPositive('wiredForVolts');
 
-        return new self($sheet, $fitted, $healthy, $solveConditions, $tubes);
+        return new self($sheet, $fitted, $healthy, self::under($sheet, $fields->raw('conditions'), $wiredForVolts), $tubes, $wiredForVolts);
+    }
+
+    /** Other conditions of the same unit. */
+    public function conditions(mixed $given): SolveConditions
+    {
+        return self::under($this->sheet, $given, $this->wiredForVolts);
+    }
+
+    private static function under(Sheet $sheet, mixed $given, ?float $wiredForVolts): SolveConditions
+    {
+        return SolveConditions::from(Conditions::decode($given ?? []), $sheet->printedMainsFor($wiredForVolts), $sheet->printedMains[0]);
     }
 
     /**

@@ -5,10 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Circuit\Solve;
 
 use Yew\Core\Circuit\Compile\CompiledCircuit;
-use Yew\Core\Circuit\Compile\MainsSupply;
 use Yew\Core\Circuit\SolveConditions;
-use Yew\Core\Numeric\DenseLu;
-use Yew\Core\Numeric\SparseLu;
 
 /**
  * The DC operating point by modified nodal analysis and Newton's method. Where that fails from a cold start, the circuit is led to where it would

@@ -8,10 +8,10 @@ namespace Yew\Core\Circuit\Time;
 final readonly class Store
 {
     /**
-     * @param bool                       $isChoke henries behind ohms, instead of farads
-     * @param float                      $value   farads or henries
-     * @param float                      $ohms    of a choke's wire
-     * @param array{int, int, int, int}  $slots   (a,a), (a,b), (b,a), (b,b)
+     * @param bool                      $isChoke henries behind ohms, instead of farads
+     * @param float                     $value   farads or henries
+     * @param float                     $ohms    of a choke's wire
+     * @param array{int, int, int, int} $slots   (a,a), (a,b), (b,a), (b,b)
      */
     public function __construct(public string $id, public int $a, public int $b, public bool $isChoke, public float $value, public float $ohms, public array $slots)
     {

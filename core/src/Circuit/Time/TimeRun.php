@@ -11,6 +11,8 @@ final class TimeRun
 {
     /** Samples that are kept of one walk, about; the last one always is. */
     public const MOST_SAMPLES = 2000;
+    /** Steps after which a walk is broken off: some twenty times what a minute takes. */
+    private const MOST_STEPS = 4000;
 
     /** @var list<Instant> */
     private array $samples;
@@ -18,6 +20,8 @@ final class TimeRun
     private string $ended = 'done';
 
     private ?int $brokenLimit = null;
+
+    private int $steps = 0;
 
     /** Seconds up to which the fuse was heated. */
     private float $seen;
@@ -59,7 +63,7 @@ final class TimeRun
         return $last === $this->samples[\count($this->samples) - 1] ? $this->samples : [...$this->samples, $last];
     }
 
-    /** `done`, `fuse` or `limit`. */
+    /** `done`, `fuse`, `limit`, or `broken-off` where it takes too many steps. */
     public function ended(): string
     {
         return $this->ended;
@@ -84,7 +88,11 @@ final class TimeRun
                 [$this->ended, $this->brokenLimit] = ['limit', $number];
             }
         }
-        $this->ended = true === $this->fuse?->isOpen() ? 'fuse' : $this->ended;
+        $this->ended = match (true) {
+            true === $this->fuse?->isOpen() => 'fuse',
+            ++$this->steps >= self::MOST_STEPS && 'done' === $this->ended => 'broken-off',
+            default => $this->ended,
+        };
 
         return 'done' === $this->ended;
     }

@@ -45,12 +45,12 @@ final readonly class TimedCircuit
     private const HEATED_SHARE = 0.3;
 
     /**
-     * @param list<Store>           $stores
-     * @param array<string, float>  $seconds    time constant of each cathode, by position
-     * @param array<string, int>    $supplyOf   which supply heats each position
-     * @param array<string, float>  $ratedWatts plate dissipation of the tubes with gas in them, by position
-     * @param array<string, true>   $rectifiers positions whose warmth follows the mains
-     * @param array<int, true>      $soft       supplies whose reservoirs are too small for the averaged formula where all has come to rest
+     * @param list<Store>          $stores
+     * @param array<string, float> $seconds    time constant of each cathode, by position
+     * @param array<string, int>   $supplyOf   which supply heats each position
+     * @param array<string, float> $ratedWatts plate dissipation of the tubes with gas in them, by position
+     * @param array<string, true>  $rectifiers positions whose warmth follows the mains
+     * @param array<int, true>     $soft       supplies whose reservoirs are too small for the averaged formula where all has come to rest
      */
     private function __construct(private CompiledCircuit $circuit, public array $stores, private array $seconds, private array $supplyOf, private array $ratedWatts, private array $rectifiers, private array $soft)
     {
