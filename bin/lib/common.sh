@@ -41,6 +41,16 @@ own() { # own USER FOLDER MODE
 
 port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
+free_block() { # free_block FROM COUNT : the first of so many in a row that nobody listens on
+  local port=$1 i
+  while true; do
+    for ((i = 0; i < $2; i++)); do ! port_taken $((port + i)) || break; done
+    [ "$i" -lt "$2" ] || break
+    port=$((port + i + 1))
+  done
+  echo "$port"
+}
+
 free_port() { # free_port FROM : the first port from there on that nobody listens on
   local port=$1
   while port_taken "$port"; do port=$((port + 1)); done

@@ -38,7 +38,7 @@ fi
 DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "$@"'
 
 install_runtime() {
-  install_debian php=php8.2-cli /usr/sbin/php-fpm8.2=php8.2-fpm ext:pdo_pgsql=php8.2-pgsql ext:mbstring=php8.2-mbstring ext:intl=php8.2-intl ext:dom=php8.2-xml \
+  install_debian php=php8.2-cli /usr/sbin/php-fpm8.2=php8.2-fpm ext:pdo_pgsql=php8.2-pgsql ext:pgsql=php8.2-pgsql ext:mbstring=php8.2-mbstring ext:intl=php8.2-intl ext:dom=php8.2-xml \
     ext:curl=php8.2-curl ext:zip=php8.2-zip ext:gd=php8.2-gd /usr/lib/postgresql/15/bin/postgres=postgresql-15 nginx=nginx-light \
     composer=composer unzip=unzip curl=curl pdftoppm=poppler-utils prlimit=util-linux qrencode=qrencode setpriv=util-linux openssl=openssl
 }

@@ -165,6 +165,9 @@ start_web() {
   sed -e "s|@APP@|$(quoted "$app")|g" "$root/bin/lib/php-fpm.conf.in" >"$app/php-fpm.conf"
   [ "$(id -u)" != 0 ] || chown -R "$web_user": "$app/tmp" "$app/run"
   launch_php
+  launch_live
+  rm -f "$app/run/stand.json"
+  [ "${status:-}" != demo ] || launch_stand
   launch_nginx
   address=$([ -n "${listen:-}" ] && echo "https://$listen:$port" || echo "http://127.0.0.1:$port")
   step "Web server: starting" wait_for_web
@@ -173,6 +176,18 @@ start_web() {
 # The web workers know the application's role alone: what migrates the database does not reach them.
 launch_php() {
   spawn php-fpm QUIT "$web_user" env -u OWNER_DATABASE_URL APP_ENV=prod PHP_INI_SCAN_DIR=":$root/bin/lib/php.d" /usr/sbin/php-fpm8.2 -d "opcache.preload=\"$(echo "$data"/app/cache/prod/*Container.preload.php)\"" -F -y "$data/app/php-fpm.conf" >>"$data/php-fpm.log" 2>&1
+}
+# The event process: instruments, the tape's news, browsers that follow.
+launch_live() {
+  spawn live TERM "$web_user" env -u OWNER_DATABASE_URL APP_ENV=prod APP_DEBUG=0 php -d memory_limit=256M -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=32M "$root/bin/bench" live:run >>"$data/live.log" 2>&1
+}
+# The practice bench of a demo shop: a simulated amplifier behind simulated instruments; where they answer stands in run/stand.json.
+launch_stand() {
+  [ -n "${stand_port:-}" ] || stand_port=$(free_block $((port < 60000 ? port + 90 : port - 90)) 7)
+  rm -f "$data/app/stand-truth.jsonl"
+  spawn stand TERM "$web_user" env -i PATH="$PATH" php -d memory_limit=256M -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=32M "$root/bin/bench" \
+    stand "$root/server/demo/sheets/lantern-30.sheet.json" --seed 7 --port "$stand_port" --log "$data/app/stand-truth.jsonl" >>"$data/stand.log" 2>&1
+  printf '{"port": %d, "sheet": "Lantern 30"}\n' "$stand_port" >"$data/app/run/stand.json"
 }
 launch_nginx() {
   spawn nginx QUIT "$web_user" env -u OWNER_DATABASE_URL -u DATABASE_URL -u APP_SECRET "$(PATH=$PATH:/usr/sbin command -v nginx)" -e "$data/app/nginx-error.log" -p "$data/app" -c "$data/app/nginx.conf" >>"$data/nginx.log" 2>&1
@@ -183,6 +198,16 @@ dead_server() {
   local i running
   running=" $(jobs -rp) "; running=${running//$'\n'/ }
   for i in "${!pids[@]}"; do [[ $running = *" ${pids[i]} "* ]] || { echo "$i"; return; }; done
+}
+
+declare -A fell pauses
+again_after_a_breath() { # again_after_a_breath NAME
+  local now; now=$(date +%s)
+  [ $((now - ${fell[$1]:-0})) -lt 30 ] || pauses[$1]=0.2
+  echo "  $1 stopped by itself; it is started again"
+  sleep "${pauses[$1]}" 9>&-
+  pauses[$1]=$(awk "BEGIN { p = ${pauses[$1]} * 2; if (p > 8) p = 8; print p }") fell[$1]=$(date +%s)
+  "launch_$1"
 }
 
 # Stays in front: a server that dies is started again; three deaths within a minute end the whole.
@@ -197,6 +222,8 @@ watch_servers() {
       kill "$tick" 2>/dev/null && wait "$tick" 2>/dev/null || true
       continue
     fi
+    # What runs beside the web server may fall as often as it likes: it is started again, after a breath that grows.
+    case ${names[i]} in live | stand) again_after_a_breath "${names[i]}"; continue ;; esac
     now=$(date +%s) kept=("$now")
     for moment in "${deaths[@]}"; do [ $((now - moment)) -ge 60 ] || kept+=("$moment"); done
     deaths=("${kept[@]}")
@@ -217,7 +244,7 @@ wait_for_web() {
   local i pid
   for i in {1..200}; do
     curl -kfs -o /dev/null "$address/api/ping" && return 0
-    for pid in "${pids[@]}"; do kill -0 "$pid" 2>/dev/null || { tail -5 "$data"/{php-fpm,nginx}.log "$data"/app/*.log >&2; return 1; }; done
+    for pid in "${pids[@]}"; do kill -0 "$pid" 2>/dev/null || { case $(cat "$data"/run/{live,stand} 2>/dev/null) in *"$pid"*) continue ;; esac; tail -5 "$data"/{php-fpm,nginx}.log "$data"/app/*.log >&2; return 1; }; done
     sleep 0.05
   done
   return 1

@@ -31,7 +31,7 @@ abstract class ServerTestCase extends WebTestCase
         $this->client = self::createClient();
         $this->client->disableReboot(); // one kernel for the requests of a test; what it keeps is reset before each
         $owner = self::getContainer()->get('doctrine.dbal.owner_connection');
-        $owner->executeStatement('TRUNCATE shop, shop_meter, person, sheet, sheet_version, amplifier_owner, unit, job, job_unit, tape_entry, bench_projection, bench_checkpoint, report_order, issued_report, sheet_calibration, photo, schematic_page, tube, tube_entry, tube_test, estimate_draft, owner_link, shop_change, invitation');
+        $owner->executeStatement('TRUNCATE shop, shop_meter, equipment, instrument, instrument_use, recording, recording_sample, person, sheet, sheet_version, amplifier_owner, unit, job, job_unit, tape_entry, bench_projection, bench_checkpoint, report_order, issued_report, sheet_calibration, photo, schematic_page, tube, tube_entry, tube_test, estimate_draft, owner_link, shop_change, invitation');
         $em = $this->em();
         $em->persist(new Shop(1, 'Test works', 'Yard 1', 'Europe/London', 'us', 'Thanks.'));
         foreach ([['nell', Role::Owner], ['idris', Role::Technician], ['pim', Role::Onlooker]] as [$name, $role]) {

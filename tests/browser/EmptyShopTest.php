@@ -73,6 +73,9 @@ final class EmptyShopTest extends TestCase
         $b->chord(WebDriverKeys::CONTROL, 'a'.WebDriverKeys::NULL);
         $b->type('Larch Amplifiers', WebDriverKeys::ENTER);
         $b->see('name: A new shop → Larch Amplifiers');
+        $b->tabTo('nav a[href="/equipment"]');
+        $b->type(WebDriverKeys::ENTER);
+        $b->see('Meters on the network');
         $b->tabTo('#meter-name');
         $b->type('Grey one');
         foreach (['dcVoltsPercent' => '0.5', 'acVoltsPercent' => '1', 'ohmsPercent' => '0.8'] as $field => $percent) {
@@ -80,7 +83,7 @@ final class EmptyShopTest extends TestCase
             $b->type($percent);
         }
         $b->type(WebDriverKeys::ENTER);
-        $b->see('Meter listed: Grey one');
+        $b->see('Grey one 10 MΩ');
     }
 
     private function sheet(Browser $b): void

@@ -14,10 +14,10 @@ use PHPat\Test\PHPat;
 final class RoomsTest
 {
     /** Areas of core from the ground up: each may use those before it. A folder that is not listed here is no area, and no rule passes. */
-    private const CORE = ['Codec', 'Numeric', 'Quantity', 'Tube', 'Matching', 'Bench', 'Circuit', 'Sheet', 'Reading', 'Drawn', 'Test', 'Substitution', 'Station', 'Look', 'Iron', 'Capacitor', 'Resistor', 'Tubes', 'Voltages', 'Work', 'Safety', 'Estimate', 'Drawer', 'Owner', 'Job', 'History', 'Compute'];
+    private const CORE = ['Codec', 'Numeric', 'Quantity', 'Tube', 'Matching', 'Bench', 'Instrument', 'Circuit', 'Sheet', 'Reading', 'Drawn', 'Test', 'Substitution', 'Station', 'Look', 'Iron', 'Capacitor', 'Resistor', 'Tubes', 'Voltages', 'Work', 'Safety', 'Estimate', 'Drawer', 'Owner', 'Job', 'History', 'Compute'];
 
     /** Rooms of the server in the same way; entities may be used from above and below. */
-    private const SERVER = ['Http', 'Mail', 'Wording', 'Access', 'Shop', 'Sheet', 'Circuit', 'Job', 'Tape', 'Station', 'Photo', 'Formats', 'Report', 'Schematic', 'Drawer', 'Owner', 'Work', 'Waiting', 'History', 'Shelf', 'Compute', 'Demo'];
+    private const SERVER = ['Http', 'Mail', 'Wording', 'Access', 'Shop', 'Sheet', 'Circuit', 'Job', 'Instrument', 'Tape', 'Station', 'Photo', 'Formats', 'Report', 'Schematic', 'Drawer', 'Owner', 'Work', 'Waiting', 'History', 'Shelf', 'Compute', 'Live', 'Demo'];
 
     /** @return iterable<Rule> */
     #[TestRule]
@@ -44,6 +44,22 @@ final class RoomsTest
                 ...array_map(Selector::classname(...), ['Exception', 'InvalidArgumentException', 'LogicException', 'RuntimeException', 'UnexpectedValueException', 'ValueError', 'DomainException', 'DivisionByZeroError']),
             )
             ->because('the rules of the job know no framework');
+    }
+
+    /** The simulated bench knows the rules of circuits, and no shop. */
+    #[TestRule]
+    public function standsKnowCoreAlone(): Rule
+    {
+        return PHPat::rule()->classes(Selector::inNamespace('Yew\Stands'))->shouldNot()->dependOn()->classes(Selector::inNamespace('Yew\Server'))
+            ->because('stands speak to the shop over their instruments’ own lines');
+    }
+
+    /** @return iterable<Rule> */
+    #[TestRule]
+    public function nobodyKnowsTheStands(): iterable
+    {
+        yield PHPat::rule()->classes(Selector::inNamespace('Yew\Server'), Selector::inNamespace('Yew\Core'))->excluding(Selector::inNamespace('Yew\Server\Tests'), Selector::inNamespace('Yew\Core\Tests'))->shouldNot()->dependOn()->classes(Selector::inNamespace('Yew\Stands'))
+            ->because('a simulated bench is an instrument like any other');
     }
 
     #[TestRule]

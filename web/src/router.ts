@@ -14,6 +14,7 @@ export const router = createRouter({
     { path: '/drawer/:label?', name: 'drawer', component: () => import('./drawer/DrawerPage.vue'), props: true },
     { path: '/units/:unitId', name: 'history', component: () => import('./history/HistoryPage.vue'), props: true },
     { path: '/shop', name: 'shop', component: () => import('./shop/ShopPage.vue') },
+    { path: '/equipment', name: 'equipment', component: () => import('./equipment/EquipmentPage.vue') },
     { path: '/sheets', name: 'sheets', component: () => import('./sheets/SheetsPage.vue') },
     { path: '/sheets/:sheetId/circuit', name: 'composer', component: () => import('./sheets/ComposerPage.vue'), props: true, meta: { writes: true } },
     { path: '/sheets/:sheetId', name: 'sheet', component: () => import('./sheets/SheetPage.vue'), props: true },

@@ -300,6 +300,9 @@ final readonly class Conditions
             case 'source':
                 $source = $fact->object('value');
                 $value = ['kind' => self::oneOf($source, ['wall', 'variac']), 'volts' => $source->number('volts', self::LEAST_INLET_VOLTS, 500)];
+                // By which dial, and where it stood: what it gives was worked out from its table (COND-1).
+                $dial = $source->optionalNumber('dial', 0, 500);
+                $value += null === $dial ? [] : ['dial' => $dial, 'equipmentId' => $source->string('equipmentId', 40)];
                 $source->done();
 
                 return $value;

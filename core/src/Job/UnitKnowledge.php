@@ -9,6 +9,7 @@ use Yew\Core\Bench\Meters;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
+use Yew\Core\Instrument\DialTable;
 use Yew\Core\Reading\SisterUnit;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Sheet;
@@ -77,6 +78,9 @@ interface UnitKnowledge
     public function ordered(): array;
 
     public function meters(): Meters;
+
+    /** What the dial of a variac of the shop gives; null where nobody measured it. */
+    public function dial(string $equipmentId): ?DialTable;
 
     public function practice(): Practice;
 

@@ -39,6 +39,8 @@ final class UnitState
     public ?array $closeOut = null;
     public BenchRecord $record;
     public WorkRecord $work;
+    /** @var array<string, MeterSetting> meters that hang on the unit, by id */
+    public array $meters = [];
     /** @var list<string> gates passed without the tool having checked them, or that were not sent */
     public array $unchecked = [];
     /** A stop rule that was broken and whose cause has no entry yet. */
@@ -203,6 +205,7 @@ final class UnitState
             'record' => $this->record->toArray(),
             'work' => $this->work->toArray(),
             'closeOut' => $this->closeOut,
+            'meters' => array_map(static fn (MeterSetting $m): array => $m->toArray(), array_values($this->meters)),
             'unchecked' => $this->unchecked,
             'stop' => $this->stop?->toArray(),
             'broken' => array_map(static fn (BrokenStop $b): array => $b->toArray(), $this->broken),
@@ -234,6 +237,10 @@ final class UnitState
         $state->record = BenchRecord::fromFields($fields->object('record'), $catalogue);
         $state->work = WorkRecord::fromFields($fields->object('work'));
         $state->closeOut = null === ($data['closeOut'] ?? null) ? null : Fields::named($data['closeOut']);
+        foreach ($fields->objects('meters', \PHP_INT_MAX) as $meter) {
+            $setting = MeterSetting::fromFields($meter);
+            $state->meters[$setting->meterId] = $setting;
+        }
         $state->unchecked = $fields->strings('unchecked');
         $state->stop = $fields->has('stop') ? Stop::decode($fields->object('stop')) : null;
         $state->broken = array_map(BrokenStop::fromFields(...), $fields->objects('broken', \PHP_INT_MAX));

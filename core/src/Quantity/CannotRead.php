@@ -50,6 +50,12 @@ final class CannotRead extends \DomainException
         });
     }
 
+    /** A dial that stands where nobody knows what it gives (COND-1). */
+    public static function dial(string $sentence): self
+    {
+        return new self('dial', '', '', $sentence);
+    }
+
     public static function tooLarge(string $text): self
     {
         return new self('too-large', '', $text, \sprintf('“%s” is beyond anything a bench measures.', $text));

@@ -77,6 +77,29 @@ final class TimeTest extends TestCase
         self::assertEqualsWithDelta($before * exp(-1.0 / (47e-6 / (1.0 / $leak + 1e-4))), $off->solution()->at('A'), 2e-3 * $start);
     }
 
+    /** The first step after a hand is no guess: what empties in microseconds is followed, and falls short of nothing. */
+    public function testAChargedReservoirThatIsShortedFallsToWhatFlowsOnAndNotBelow(): void
+    {
+        $fitted = AsFitted::drawn(Circuits::typed(['mains 230 ht 250/20', 'supply ht bridge A 47u'])->netlist->with('RB', new Resistor('RB', 'A', 'chassis', 220e3)));
+        foreach ([0.0, 230.0] as $mains) {
+            $amplifier = AmplifierInTime::settled($fitted, ShippedTubes::catalogue(), new SolveConditions(230.0));
+            $start = $amplifier->solution()->at('A');
+            $amplifier->under(new SolveConditions($mains, across: [['place' => 'A', 'against' => 'chassis', 'ohms' => 1.5]]));
+            $began = $amplifier->instant()->seconds;
+            $least = $start;
+            $amplifier->run(1e-3, static function (Instant $now) use (&$least, $start, $mains, $began): bool {
+                $least = min($least, $now->volts('A') ?? 0.0);
+                if (0.0 === $mains) {
+                    self::assertEqualsWithDelta($start * exp(-($now->seconds - $began) / 70.5e-6), $now->volts('A'), 2e-3 * $start);
+                }
+
+                return true;
+            });
+            self::assertGreaterThan(-0.1, $least);
+            self::assertLessThan(0.1 * $start, $amplifier->solution()->at('A'));
+        }
+    }
+
     public function testTubesThatAreHotEmptyTheRailsAndCoolDown(): void
     {
         [$fitted, $on] = self::amplifier('Nuthatch 5');

@@ -35,6 +35,9 @@ final class EntryRulesTest extends TestCase
         yield 'off' => ['state-change', ['to' => 'discharging'], [$driven, $ramping, $on], 'transition'];
         yield 'dead is proved, never said' => ['state-change', ['to' => 'dead'], [], 'transition'];
         yield 'mains' => ['conditions', ['facts' => ['inletVolts' => ['value' => 117.0, 'how' => 'measured']]], $all, ''];
+        yield 'a meter set' => ['meter-set', ['meterId' => 'no-1', 'function' => 'dc-volts', 'jackSeen' => true], [$dead], 'meter-only-when-dead'];
+        yield 'a meter taken away' => ['meter-set', ['meterId' => 'no-1'], $all, ''];
+        yield 'a stop seen' => ['stop', ['recordingId' => 'r'] + self::READING, [$driven, $ramping, $on, $off], 'state'];
         yield 'a finding' => ['finding', self::FINDING, $all, ''];
         yield 'a note' => ['note', ['text' => 'warm day'], $all, ''];
         yield 'a close-out' => ['close-out', ['outcome' => 'repaired'], $all, ''];
@@ -78,6 +81,8 @@ final class EntryRulesTest extends TestCase
         yield 'why it is another' => ['modification', ['part' => 'R14', 'why' => 'w', 'undo' => 'u', 'agreed' => 'a'], false];
         yield 'work without a yes' => ['work-order', ['part' => 'R14', 'why' => 'said on the telephone'], false];
         yield 'the clock' => ['clock', ['to' => 'stand'], true];
+        yield 'a meter set' => ['meter-set', ['meterId' => 'no-1', 'function' => 'dc-volts', 'jackSeen' => true], false];
+        yield 'another stop' => ['stop', ['recordingId' => 'r'] + self::READING, false];
         yield 'left alone' => ['left-alone', ['station' => 'iron', 'part' => 'T1', 'reason' => 'sealed'], false];
     }
 

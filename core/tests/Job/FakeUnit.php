@@ -11,8 +11,10 @@ use Yew\Core\Capacitor\CapacitorStation;
 use Yew\Core\Circuit\Calibration\Calibration;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Forecast;
+use Yew\Core\Codec\Fields;
 use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
+use Yew\Core\Instrument\DialTable;
 use Yew\Core\Iron\IronStation;
 use Yew\Core\Job\Entry\AcceptanceKind;
 use Yew\Core\Job\Entry\AgreedSumKind;
@@ -30,6 +32,7 @@ use Yew\Core\Job\Entry\EstimateWithdrawnKind;
 use Yew\Core\Job\Entry\FindingKind;
 use Yew\Core\Job\Entry\LeadTakenOffKind;
 use Yew\Core\Job\Entry\LeftAloneKind;
+use Yew\Core\Job\Entry\MeterSetKind;
 use Yew\Core\Job\Entry\ModificationExplainedKind;
 use Yew\Core\Job\Entry\NoteKind;
 use Yew\Core\Job\Entry\OpenEndClosedKind;
@@ -43,6 +46,7 @@ use Yew\Core\Job\Entry\ReportIssuedKind;
 use Yew\Core\Job\Entry\SheetChosenKind;
 use Yew\Core\Job\Entry\ShelfMoveKind;
 use Yew\Core\Job\Entry\StateChangeKind;
+use Yew\Core\Job\Entry\StopSeenKind;
 use Yew\Core\Job\Entry\TestTakenKind;
 use Yew\Core\Job\Entry\WorkOrderedKind;
 use Yew\Core\Job\EntryKinds;
@@ -89,7 +93,7 @@ final class FakeUnit implements UnitKnowledge
         $this->kinds = new EntryKinds([
             new AcceptanceKind(), new AsFittedKind(), new BookInKind(), new CloseOutKind(), new ConditionsKind(), new CorrectionKind(), new DischargeProofKind(), new FindingKind(), new LeftAloneKind(), new NoteKind(), new PhotoKind(),
             new ReadingTakenKind(), new ReportIssuedKind(), new EstimateSentKind(), new EstimateAnsweredKind(), new EstimateWithdrawnKind(), new AgreedSumKind(), new SheetChosenKind(), new ShelfMoveKind(), new StateChangeKind(), new TestTakenKind($this->stations),
-            new CauseStatedKind(), new ClockTurnedKind(), new LeadTakenOffKind(), new ModificationExplainedKind(), new OpenEndClosedKind(), new OpenEndLeftKind(), new WorkOrderedKind(), new PartsOrderedKind(), new PartsArrivedKind(), new PromisedKind(),
+            new CauseStatedKind(), new ClockTurnedKind(), new LeadTakenOffKind(), new ModificationExplainedKind(), new OpenEndClosedKind(), new OpenEndLeftKind(), new WorkOrderedKind(), new PartsOrderedKind(), new PartsArrivedKind(), new PromisedKind(), new MeterSetKind(), new StopSeenKind(),
         ]);
     }
 
@@ -209,9 +213,16 @@ final class FakeUnit implements UnitKnowledge
     {
         $meter = Meter::decode(['id' => 'no-1', 'name' => 'No. 1', 'functions' => [
             ['function' => 'dc-volts', 'inputResistanceOhms' => 10e6, 'ranges' => [['max' => 60.0, 'resolution' => 0.01, 'accuracyPercent' => 0.1, 'accuracyDigits' => 2], ['max' => 1000.0, 'resolution' => 0.1, 'accuracyPercent' => 0.1, 'accuracyDigits' => 2]]],
+            ['function' => 'ohms', 'ranges' => [['max' => 60e6, 'resolution' => 0.1, 'accuracyPercent' => 1.0, 'accuracyDigits' => 2]]],
+            ['function' => 'dc-amperes', 'ranges' => [['max' => 0.4, 'resolution' => 1e-5, 'accuracyPercent' => 1.0, 'accuracyDigits' => 2]]],
         ]]);
 
         return new Meters([$meter->id => $meter]);
+    }
+
+    public function dial(string $equipmentId): ?DialTable
+    {
+        return 'variac' === $equipmentId ? DialTable::decode(Fields::of(['points' => [['dial' => 0.0, 'volts' => 0.0], ['dial' => 60.0, 'volts' => 66.0], ['dial' => 120.0, 'volts' => 129.0]], 'measuredOn' => '2026-11-01'])) : null;
     }
 
     public function practice(): Practice

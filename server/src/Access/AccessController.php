@@ -8,6 +8,7 @@ use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
@@ -51,6 +52,13 @@ final readonly class AccessController
     public function me(#[CurrentUser] Person $person): JsonResponse
     {
         return self::who($person);
+    }
+
+    /** Who follows the stream of events: asked by the web server alone, which passes it on to the event process. */
+    #[Route('/api/who', methods: ['GET'])]
+    public function whoFollows(#[CurrentUser] Person $person): Response
+    {
+        return new Response(null, Response::HTTP_NO_CONTENT, ['X-Yew-Person' => $person->id]);
     }
 
     /** The first owner of an empty shop, by the one-time token that the start command printed. */

@@ -23,6 +23,7 @@ use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Shelf\BookIn;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Shop\Entity\ShopMeter;
+use Yew\Server\Shop\ShopEquipment;
 use Yew\Server\Tape\TapeDoor;
 
 /**
@@ -49,6 +50,7 @@ final class DemoShop
         private readonly TapeDoor $door,
         private readonly Schematics $schematics,
         private readonly DrawerDesk $drawer,
+        private readonly ShopEquipment $equipment,
         private readonly string $root,
     ) {
     }
@@ -83,6 +85,9 @@ final class DemoShop
             $sheet = $versions[basename((string) $file, '.png')]->sheet;
             $this->schematics->add($sheet, (string) $file, $owner->id);
             $this->schematics->mark($this->schematics->of($sheet)[0], ['marks' => $this->json('schematics/'.basename((string) $file, '.png').'.marks.json')]);
+        }
+        foreach ($this->json('equipment.json') as $thing) {
+            $this->equipment->list(self::object($thing), $owner->id);
         }
         foreach ($this->json('tubes.json') as $tray) {
             $this->drawer->addTray(Fields::of(['id' => Uuid::v7()->toRfc4122(), ...self::object($tray)]), $owner->id);

@@ -39,6 +39,12 @@ final class Refused extends \RuntimeException
         return new self(422, 'Not solved', $sentence, ['worstPlace' => $worstPlace]);
     }
 
+    /** Something beside the server does not answer; what was asked may be asked again. */
+    public static function away(string $detail): self
+    {
+        return new self(503, 'Away', $detail);
+    }
+
     public static function gone(string $detail): self
     {
         return new self(410, 'No longer', $detail);

@@ -21,9 +21,9 @@ final readonly class ShopRecord
     /**
      * Written with the next flush; what changed nothing is no change.
      *
-     * @param 'head'|'prices'|'practice'|'meter'|'person'|'calendar' $what
-     * @param array<string, mixed>                                   $before
-     * @param array<string, mixed>                                   $after
+     * @param 'head'|'prices'|'practice'|'meter'|'person'|'calendar'|'equipment'|'instrument' $what
+     * @param array<string, mixed>                                                            $before
+     * @param array<string, mixed>                                                            $after
      */
     public function changed(string $personId, string $what, array $before, array $after): void
     {

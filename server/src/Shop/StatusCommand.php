@@ -17,7 +17,7 @@ use Yew\Server\Shop\Entity\Shop;
 #[AsCommand('shop:status', 'Prints “demo”, “in use”, or “empty TOKEN”')]
 final readonly class StatusCommand
 {
-    public function __construct(private EntityManagerInterface $em, private ShopMeters $meters, private string $stateDir)
+    public function __construct(private EntityManagerInterface $em, private ShopMeters $meters, private DemoMark $demo, private string $stateDir)
     {
     }
 
@@ -27,9 +27,8 @@ final readonly class StatusCommand
             $this->em->persist(HandMeter::general()->listed('general'));
             $this->em->flush();
         }
-        $people = $this->em->getRepository(Person::class);
-        if (0 < $people->count()) {
-            $io->writeln(null === $people->findOneBy(['signInName' => 'nell.demo']) ? 'in use' : 'demo');
+        if (0 < $this->em->getRepository(Person::class)->count()) {
+            $io->writeln($this->demo->isDemo() ? 'demo' : 'in use');
 
             return Command::SUCCESS;
         }

@@ -7,6 +7,7 @@ namespace Yew\Server\Tape;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Job\Bench;
+use Yew\Core\Job\MeterSetting;
 use Yew\Core\Job\OpenEnd;
 use Yew\Core\Job\PowerOverride;
 use Yew\Core\Reading\BranchCurrent;
@@ -55,6 +56,7 @@ final readonly class BenchView
             'tubes' => $this->tubes($readings->sheet),
             'conditions' => (object) $state->conditions->toArray(),
             'warm' => ['since' => Moment::ofSecondsOrNull($state->warmSince), 'until' => null === $state->warmSince ? null : Moment::ofSeconds($state->warmSince + 60 * ReadingContext::WARM_MINUTES), 'warming' => $readings->contextNow()->isWarming()],
+            'meters' => array_map(static fn (MeterSetting $m): array => ['meterId' => $m->meterId, 'function' => $m->function->value, 'leads' => $m->leads, 'place' => $m->place, 'blocksPower' => $m->blocksPower()], array_values($state->meters)),
             'missing' => array_values(array_filter($state->conditions->missing(), static fn (string $f): bool => null !== $readings->sheet || 'inletVolts' === $f)),
             'points' => array_values(array_map(fn (JudgedPoint $p): array => $this->points->of($p, $readings), $readings->points())),
             'stairs' => $this->points->stairs($readings),

@@ -9,6 +9,7 @@ use Yew\Core\Bench\Meters;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
+use Yew\Core\Instrument\DialTable;
 use Yew\Core\Job\EntryKinds;
 use Yew\Core\Job\EntryTrace;
 use Yew\Core\Job\UnitKnowledge;
@@ -157,6 +158,11 @@ final readonly class StoredUnit implements UnitKnowledge
     public function meters(): Meters
     {
         return $this->sources->meters->all();
+    }
+
+    public function dial(string $equipmentId): ?DialTable
+    {
+        return $this->sources->equipment->find($equipmentId)?->dial;
     }
 
     public function practice(): Practice

@@ -14,8 +14,10 @@ use Yew\Core\Codec\CanonicalJson;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Entry;
 use Yew\Core\Job\Entry\Correction;
+use Yew\Core\Job\Entry\MeterSet;
 use Yew\Core\Job\Entry\SheetChosen;
 use Yew\Core\Job\Entry\ShelfMove;
+use Yew\Core\Job\Entry\StopSeen;
 use Yew\Core\Job\EntryKinds;
 use Yew\Core\Job\ShelfRules;
 use Yew\Core\Job\ShelfState;
@@ -24,6 +26,7 @@ use Yew\Core\Job\UnitState;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Safety\Refusal;
 use Yew\Server\Http\Refused;
+use Yew\Server\Instrument\Instruments;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Job\Jobs;
@@ -44,6 +47,7 @@ final readonly class TapeDoor
         private Benches $benches,
         private EntryKinds $kinds,
         private Jobs $jobs,
+        private Instruments $instruments,
     ) {
     }
 
@@ -144,6 +148,31 @@ final readonly class TapeDoor
         return $this->append($job, $unit, $id, $kind, 1, $payload, $personId, 'server:'.$id, 0, $at ?? $now, $now, CanonicalJson::hash($payload));
     }
 
+    /**
+     * A live sample that broke a stop rule, in the name of who armed the recording (contract §8).
+     *
+     * @param array<string, mixed> $payload of the kind `stop`
+     *
+     * @return TapeEntry|null null where the unit is stopped already, or the sample does not stop it as the unit is now
+     */
+    public function stop(Job $job, JobUnit $unit, string $personId, string $instrumentId, array $payload, \DateTimeImmutable $observed): ?TapeEntry
+    {
+        $this->schemas->check('stop', 1, $payload);
+
+        return $this->em->wrapInTransaction(function () use ($job, $unit, $personId, $instrumentId, $payload, $observed): ?TapeEntry {
+            $this->lock($job);
+            $before = $this->benches->at($unit, $this->benches->state($unit), (float) $observed->format('U.u'));
+            $seen = $this->kinds->find('stop')?->read($payload, $before);
+            if (!$seen instanceof StopSeen || !$seen->stops($before)) {
+                return null;
+            }
+            $device = 'meter:'.$instrumentId;
+            $counter = $this->em->getConnection()->fetchOne('SELECT max(counter) FROM tape_entry WHERE person_id = ? AND device = ?', [$personId, $device]);
+
+            return $this->append($job, $unit, Uuid::v7()->toRfc4122(), 'stop', 1, $payload, $personId, $device, (is_numeric($counter) ? (int) $counter : 0) + 1, $observed, $this->clock->now(), CanonicalJson::hash($payload));
+        });
+    }
+
     /** Two entries of one job, and two jobs of one unit, are numbered one after the other. */
     private function lock(Job $job): void
     {
@@ -188,7 +217,7 @@ final readonly class TapeDoor
         } catch (BadData $e) {
             $unfit = 'trial' === $kind ? new Refusal('unreadable', ['sentence' => ucfirst($e->sentence).'.']) : throw $e;
         }
-        $refusal ??= $this->shut($job, $kind, $said) ?? $unfit;
+        $refusal ??= $this->shut($job, $kind, $said) ?? $unfit ?? $this->instruments->refusal($said, $job, $unit);
         $payload = $said?->toArray() ?? $payload;
         $entry = new Entry($id, $said, $at, (float) $received->format('U.u'), $personId, null, null !== $refusal);
         $entry = null === $then || null === $said || null !== $refusal ? $entry : $entry->judged($said->judge($entry, $then, $then->with($entry)));
@@ -257,6 +286,9 @@ final readonly class TapeDoor
     {
         if ($said instanceof SheetChosen) {
             $unit?->measureAgainst($said->versionId);
+        }
+        if ($said instanceof MeterSet && null !== $unit) {
+            $this->instruments->follow($said, $entry->personId, $job, $unit, $entry->receivedAt);
         }
         if ($said instanceof ShelfMove) {
             $until = null === $said->until ? null : self::moment($said->until);

@@ -15,6 +15,7 @@ use Yew\Server\Circuit\Forecasts;
 use Yew\Server\Circuit\StandingTubes;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Shop\Entity\Shop;
+use Yew\Server\Shop\ShopEquipment;
 use Yew\Server\Shop\ShopMeters;
 
 /** Where everything is that is known of a unit besides its own tape. */
@@ -24,6 +25,7 @@ final readonly class UnitSources
         public TapeReader $tape,
         public SheetShelf $sheets,
         public ShopMeters $meters,
+        public ShopEquipment $equipment,
         public Forecasts $forecasts,
         public Drawings $drawings,
         public StandingTubes $standingTubes,

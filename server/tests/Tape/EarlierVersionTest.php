@@ -66,7 +66,7 @@ final class EarlierVersionTest extends ServerTestCase
     {
         $data = Fields::of(json_decode((string) gzdecode((string) file_get_contents(self::root().'/server/tests/fixtures/tape-of-version-1.json.gz')), true, 32, \JSON_THROW_ON_ERROR));
         $owner = self::getContainer()->get('doctrine.dbal.owner_connection');
-        $owner->executeStatement('TRUNCATE shop, shop_meter, person, invitation');
+        $owner->executeStatement('TRUNCATE shop, shop_meter, instrument, instrument_use, recording, recording_sample, person, invitation');
         foreach (self::TABLES as $table) {
             foreach ($data->object('tables')->objects($table) as $row) {
                 // A column that came later has its default.

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import { NButton, NInput, NModal, NSelect } from 'naive-ui'
 import { computed, nextTick, reactive, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../access/session'
+import { api, ask } from '../api/client'
 import { parseQuantity } from '../quantity/parse'
 import { useBench, type Payloads } from './bench'
 
@@ -13,7 +15,10 @@ const error = ref('')
 const first = useTemplateRef<InstanceType<typeof NInput>>('first')
 
 interface Limiter { kind: string; watts?: number; ratedVolts?: number; amperes?: number }
-const form = reactive({ inlet: '', source: null as string | null, sourceVolts: '', limiter: null as string | null, watts: '', lampVolts: '', amperes: '', load: null as string | null, ohms: '', signal: '', standby: null as string | null, meterId: null as string | null, covers: null as string | null, earthing: null as string | null, ambient: '', bleeder: '', out: [] as string[], tubesSaid: false })
+const form = reactive({ inlet: '', source: null as string | null, sourceVolts: '', dialOf: null as string | null, limiter: null as string | null, watts: '', lampVolts: '', amperes: '', load: null as string | null, ohms: '', signal: '', standby: null as string | null, meterId: null as string | null, covers: null as string | null, earthing: null as string | null, ambient: '', bleeder: '', out: [] as string[], tubesSaid: false })
+/** Variacs whose dial was measured: what it says is taken for volts by the table (COND-1). */
+const equipment = useQuery({ queryKey: ['equipment'], queryFn: () => ask(api.GET('/api/equipment')), enabled: open })
+const dials = computed(() => (equipment.data.value?.things ?? []).filter((t) => t.dial !== null))
 let before = ''
 const tubes = computed(() => bench.bench?.tubes ?? [])
 const islandsNode = computed(() => bench.bench?.islands[0]?.proofAt ?? 'A')
@@ -26,12 +31,12 @@ watch(open, async (is) => {
   const limiters = v('limiters') as Limiter[] | null | undefined
   const lamp = limiters?.find((l) => l.kind === 'lamp')
   const electronic = limiters?.find((l) => l.kind === 'electronic')
-  const source = v('source') as { kind: string; volts: number } | null | undefined
+  const source = v('source') as { kind: string; volts: number; dial?: number; equipmentId?: string } | null | undefined
   const load = v('load') as { kind: string; ohms?: number } | undefined
   const bleeder = v('bleeder') as { clipped: boolean; ohms?: number } | undefined
   const fitted = v('tubes') as Record<string, unknown> | undefined
   Object.assign(form, {
-    inlet: v('inletVolts')?.toString() ?? '', source: source?.kind ?? null, sourceVolts: source?.volts.toString() ?? '',
+    inlet: v('inletVolts')?.toString() ?? '', source: source?.kind ?? null, sourceVolts: (source?.dial ?? source?.volts)?.toString() ?? '', dialOf: source?.equipmentId ?? null,
     limiter: limiters === undefined || limiters === null ? null : lamp !== undefined && electronic !== undefined ? 'both' : (limiters[0]?.kind ?? 'none'), watts: lamp?.watts?.toString() ?? '', lampVolts: lamp?.ratedVolts?.toString() ?? '', amperes: electronic?.amperes?.toString() ?? '', load: load?.kind ?? null, ohms: load?.ohms?.toString() ?? '',
     signal: (v('signal') as string | undefined) ?? '', standby: (v('standby') as string | undefined) ?? null, meterId: (v('meterId') as string | undefined) ?? localStorage.getItem('meterId'),
     covers: (v('covers') as string | undefined) ?? null, earthing: (v('supplyEarthing') as string | undefined) ?? null, ambient: v('ambientCelsius')?.toString() ?? '',
@@ -64,9 +69,10 @@ function facts(): Facts {
     return parsed.quantity.value
   }
   if (form.inlet !== old.inlet) fact('inletVolts', form.inlet.trim() === '' ? null : number(form.inlet, 'V', 'Mains'))
-  if (form.source !== old.source || form.sourceVolts !== old.sourceVolts) {
+  if (form.source !== old.source || form.sourceVolts !== old.sourceVolts || form.dialOf !== old.dialOf) {
     if (form.source !== null && form.sourceVolts.trim() === '') throw new Error('Say the volts of the wall or of the variac.')
-    fact('source', form.source === null ? null : { kind: form.source, volts: number(form.sourceVolts, 'V', 'Source') })
+    const figure = form.source === null ? 0 : number(form.sourceVolts, 'V', 'Source')
+    fact('source', form.source === null ? null : form.source === 'variac' && form.dialOf !== null ? { kind: 'variac', dial: figure, equipmentId: form.dialOf } : { kind: form.source, volts: figure })
   }
   const changed = (...names: ('limiter' | 'watts' | 'lampVolts' | 'amperes')[]): boolean => names.some((n) => form[n] !== old[n])
   if (changed('limiter', 'watts', 'lampVolts', 'amperes')) {
@@ -116,8 +122,9 @@ async function say(): Promise<void> {
       <div><label id="c-meter-l" class="said" for="c-meter">Meter in hand</label><n-select v-model:value="form.meterId" size="large" :options="meters" clearable placeholder="not said" :input-props="{ id: 'c-meter', 'aria-labelledby': 'c-meter-l' }" /></div>
       <div class="two">
         <div><label id="c-src-l" class="said">Fed from</label><n-select v-model:value="form.source" :options="choices(['wall', 'the wall'], ['variac', 'a variac'])" clearable placeholder="not said" aria-labelledby="c-src-l" /></div>
-        <div v-if="form.source !== null"><label class="said" for="c-src">{{ form.source === 'variac' ? 'Variac, volts out' : 'Wall, volts' }}</label><n-input v-model:value="form.sourceVolts" placeholder="" :input-props="{ id: 'c-src', inputmode: 'decimal' }" /></div>
+        <div v-if="form.source !== null"><label class="said" for="c-src">{{ form.source !== 'variac' ? 'Wall, volts' : form.dialOf === null ? 'Variac, volts out' : 'Its dial stands at' }}</label><n-input v-model:value="form.sourceVolts" placeholder="" :input-props="{ id: 'c-src', inputmode: 'decimal' }" /></div>
       </div>
+      <div v-if="form.source === 'variac' && dials.length > 0"><label id="c-dial-l" class="said">The figure is</label><n-select :value="form.dialOf ?? ''" :options="choices(['', 'volts, by a meter'], ...dials.map((d): [string, string] => [d.id, `on the dial of ${d.name}`]))" aria-labelledby="c-dial-l" @update:value="(id: string) => form.dialOf = id === '' ? null : id" /></div>
       <div :class="form.limiter === 'lamp' || form.limiter === 'both' ? 'two lamp' : 'two'">
         <div><label id="c-lim-l" class="said">Limiter</label><n-select v-model:value="form.limiter" :options="choices(['none', 'none'], ['lamp', 'lamp'], ['electronic', 'electronic'], ['both', 'lamp and electronic'])" clearable placeholder="not said" aria-labelledby="c-lim-l" /></div>
         <div v-if="form.limiter === 'lamp' || form.limiter === 'both'"><label class="said" for="c-watts">Lamp, watts</label><n-input v-model:value="form.watts" placeholder="" :input-props="{ id: 'c-watts' }" /></div>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { RouterLink, RouterView } from 'vue-router'
 import { useSession } from '../access/session'
+import LiveBar from '../live/LiveBar.vue'
 import { useBench } from './bench'
 import ConditionPanel from './ConditionPanel.vue'
 import ConditionStrip from './ConditionStrip.vue'
@@ -14,12 +15,14 @@ const bench = useBench()
 const session = useSession()
 const stating = ref(false)
 const switching = ref(false)
+const meters = useTemplateRef<InstanceType<typeof LiveBar>>('meters')
 let lastEscape = 0
 
 watch(() => props.jobId, (id) => { void bench.open(id) }, { immediate: true })
 onBeforeUnmount(() => bench.close())
 
 /** Escape twice: power is off. */
+watch(() => bench.settingMeters, (asked) => { if (asked) { bench.settingMeters = false; meters.value?.set() } })
 function onKey(e: KeyboardEvent): void {
   if (e.key !== 'Escape' || !session.mayWrite) return
   const now = Date.now()
@@ -42,6 +45,7 @@ onBeforeUnmount(() => { window.removeEventListener('keydown', onKey) })
     <station-path />
     <main class="board"><router-view @state="switching = true" @conditions="stating = true" /></main>
     <tape-list />
+    <live-bar ref="meters" />
     <div id="entry-slot" class="slot" />
     <condition-panel v-model:open="stating" />
     <state-panel v-model:open="switching" @conditions="stating = true" />
@@ -50,8 +54,9 @@ onBeforeUnmount(() => { window.removeEventListener('keydown', onKey) })
 </template>
 
 <style scoped>
-.frame { height: 100dvh; min-height: 600px; display: grid; grid-template: auto minmax(0, 1fr) auto / 178px minmax(0, 1fr) 286px; }
+.frame { height: 100dvh; min-height: 600px; display: grid; grid-template: auto minmax(0, 1fr) auto auto / 178px minmax(0, 1fr) 286px; }
 .top, .slot { grid-column: 1 / -1; }
+.slot { grid-row: -2; }
 .board { min-width: 0; min-height: 0; display: flex; flex-direction: column; }
 @media (max-width: 1100px) { .frame { grid-template-columns: 150px minmax(0, 1fr) 206px; } }
 @media (max-width: 760px) { .frame { height: auto; grid-template: auto auto auto auto / minmax(0, 1fr); } }

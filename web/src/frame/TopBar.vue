@@ -15,6 +15,7 @@ const session = useSession()
       <router-link to="/drawer">{{ session.heading('tube') }} drawer</router-link>
       <router-link to="/sums">Quick sums</router-link>
       <router-link v-if="session.mayWrite" to="/book-in">Book in</router-link>
+      <router-link to="/equipment">Equipment</router-link>
       <router-link to="/shop">Shop</router-link>
     </nav>
     <button type="button" class="plain" @click="switchTheme">{{ theme === 'day' ? 'Lamp' : 'Day' }}</button>

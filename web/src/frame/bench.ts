@@ -4,6 +4,7 @@ import { api, ask, Refusal, type Bench, type ChassisState, type Schemas, type Ta
 import { queries } from '../api/queries'
 import { useSession } from '../access/session'
 import { Outbox, type TapeAnswer, type Waiting } from './outbox'
+import { useLive } from '../live/live'
 import { learnServerTime, serverNow } from './time'
 
 /** What may be written, by kind: the schemas of the tape. */
@@ -18,6 +19,7 @@ export const boardKey = (jobId: string, unitId: string, station: string): string
 /** The job on the bench: its units, one of them in hand; what the server says of them, and what is still on its way there. */
 export const useBench = defineStore('bench', () => {
   const session = useSession()
+  const live = useLive()
   const job = ref<Schemas['Job'] | null>(null)
   const benches = ref<Bench[]>([])
   const summaries = ref<Record<string, Schemas['StationSummary'][]>>({})
@@ -29,6 +31,8 @@ export const useBench = defineStore('bench', () => {
   const fault = ref<string | null>(null)
   /** The place that a station asks for now; lit on the schematic. */
   const probing = ref<string | null>(null)
+  /** Somebody wants to set meters: the frame opens their panel. */
+  const settingMeters = ref(false)
   /** The station whose board is on the page. */
   const station = ref<string | null>(null)
   /** The meter that was named on this job a moment ago, until the server tells it back. */
@@ -104,7 +108,19 @@ export const useBench = defineStore('bench', () => {
     return benches.value.length === 0 || benches.value.some((b) => past(b.state.provedUntil) || (b.warm.warming && past(b.warm.until)))
   }
 
-  async function poll(): Promise<void> {
+  /** One question at a time; whoever asks meanwhile is answered by one more. */
+  let asking: Promise<void> | null = null
+  let again = false
+  function poll(): Promise<void> {
+    if (asking !== null) { again = true; return asking }
+    asking = askForNews().finally(() => {
+      asking = null
+      if (again) { again = false; void poll() }
+    })
+    return asking
+  }
+
+  async function askForNews(): Promise<void> {
     const jobId = job.value?.id
     if (jobId === undefined) return
     try {
@@ -141,10 +157,14 @@ export const useBench = defineStore('bench', () => {
     }
   }
 
+  /** While events tell what is new, only what the mere passing of time changes is asked for; the timer is what is left when nobody tells. */
   function follow(): void {
     clearTimeout(timer)
-    timer = setTimeout(() => { void poll().finally(follow) }, pollMs)
+    timer = setTimeout(() => { void (live.follows && away.value === null && !isDue() ? Promise.resolve() : poll()).finally(follow) }, pollMs)
   }
+  live.onTape((jobId, sequence) => { if (jobId === job.value?.id && sequence > cursor) void poll() })
+  live.onOpen(() => { if (job.value !== null) void poll() })
+  live.knows(() => (job.value === null || cursor === 0 ? null : `${job.value.id}:${cursor}`))
 
   async function open(jobId: string): Promise<void> {
     close()
@@ -200,7 +220,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   return {
-    job, units, unit, benches, bench, stations, entries, waiting, mine, others, away, fault, probing, station, state, meterId, byMeter, hasOlder, fetchingOlder,
+    job, units, unit, benches, bench, stations, entries, waiting, mine, others, away, fault, probing, settingMeters, station, state, meterId, byMeter, hasOlder, fetchingOlder,
     stateOf, stationsOf, nameMeter, outbox, open, reload, close, choose, nextUnit, older, write,
   }
 })

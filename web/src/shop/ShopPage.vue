@@ -7,7 +7,6 @@ import { dayTime } from '../frame/time'
 import TopBar from '../frame/TopBar.vue'
 import CalendarCard from './CalendarCard.vue'
 import HeadCard from './HeadCard.vue'
-import MetersCard from './MetersCard.vue'
 import PasswordCard from './PasswordCard.vue'
 import PeopleCard from './PeopleCard.vue'
 import PracticeCard from './PracticeCard.vue'
@@ -17,7 +16,7 @@ import PricesCard from './PricesCard.vue'
 const session = useSession()
 const query = useQuery({ queryKey: ['shop-settings'], queryFn: () => ask(api.GET('/api/shop/settings')) })
 const settings = computed(() => query.data.value ?? null)
-const parts: Record<string, string> = { head: 'On paper', prices: 'What we charge', practice: 'How we work', meter: 'Meter listed', person: 'People', calendar: 'Calendar' }
+const parts: Record<string, string> = { head: 'On paper', prices: 'What we charge', practice: 'How we work', meter: 'Meter listed', person: 'People', calendar: 'Calendar', equipment: 'Equipment', instrument: 'Meter on the network' }
 </script>
 
 <template>
@@ -27,11 +26,11 @@ const parts: Record<string, string> = { head: 'On paper', prices: 'What we charg
     <p v-if="query.error.value !== null" role="alert" class="out">{{ query.error.value.message }}</p>
     <div v-if="settings !== null" class="cards">
       <div class="column"><head-card :settings="settings" /><practice-card :settings="settings" /><people-card v-if="session.me?.role === 'owner'" /></div>
-      <div class="column"><prices-card :settings="settings" /><meters-card :settings="settings" /><calendar-card /><password-card /></div>
+      <div class="column"><prices-card :settings="settings" /><calendar-card /><password-card /></div>
       <section class="card changes wide" aria-label="Changes">
         <h2>Changes</h2>
         <p v-if="settings.changes.length === 0" class="soft">None yet. Each will stand here with its hand and what was before.</p>
-        <ul v-else>
+        <ul v-else tabindex="0" aria-label="Changes, newest first">
           <li v-for="c in settings.changes" :key="c.at + c.what"><b>{{ parts[c.what] }}{{ c.about === '' ? '' : `: ${c.about}` }}</b> <span class="small soft">{{ session.nameOf(c.personId) }}, {{ dayTime(c.at, session.shop?.timeZone ?? 'UTC') }}</span>
             <div v-if="c.what === 'person'" class="m small">{{ c.changed.filter((f) => f.field !== 'name').map((f) => `${f.field} ${f.before === '' ? '' : `${f.before} → `}${f.after}`).join(', ') }}</div>
             <div v-else-if="c.what !== 'meter'" class="m small"><span v-for="f in c.changed" :key="f.field" class="one">{{ f.field }}: {{ f.before === '' ? '–' : f.before }} → {{ f.after === '' ? '–' : f.after }}</span></div></li>

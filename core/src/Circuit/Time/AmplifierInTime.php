@@ -51,7 +51,7 @@ final class AmplifierInTime
     /** @var list<array{float, array<string, float>}> seconds and what was held, the last steps */
     private array $past = [];
 
-    private function __construct(private readonly AsFitted $fitted, private readonly TubeCatalogue $tubes, private SolveConditions $conditions, bool $settled)
+    private function __construct(private AsFitted $fitted, private readonly TubeCatalogue $tubes, private SolveConditions $conditions, bool $settled)
     {
         $this->circuit = TimedCircuit::of($fitted, $tubes, $conditions);
         $this->instant = $settled ? $this->circuit->settled($conditions) : $this->circuit->atRest();
@@ -78,10 +78,16 @@ final class AmplifierInTime
         return new self($fitted, $tubes, $conditions, true);
     }
 
-    /** Under other conditions from here on: a switch thrown, a variac turned, a tube pulled, a bleeder clipped. */
-    public function under(SolveConditions $conditions): void
+    /**
+     * Under other conditions from here on: a switch thrown, a variac turned, a tube pulled, a bleeder clipped; or with other parts,
+     * as when a joint lets go. What both have in common goes on as it is.
+     *
+     * @throws BadCircuit leaves all as it was
+     */
+    public function under(SolveConditions $conditions, ?AsFitted $fitted = null): void
     {
-        $this->circuit = TimedCircuit::of($this->fitted, $this->tubes, $conditions);
+        $this->circuit = TimedCircuit::of($fitted ?? $this->fitted, $this->tubes, $conditions);
+        $this->fitted = $fitted ?? $this->fitted;
         $this->instant = $this->circuit->carriedOver($this->instant, $conditions->tubesOut);
         $this->conditions = $conditions;
         $this->step = self::FIRST_SECONDS;
@@ -131,8 +137,8 @@ final class AmplifierInTime
                 $this->step > 0.5 * $left => 0.5 * $left,
                 default => $this->step,
             };
-            $next = $this->stepped($step);
-            $error = null === $next ? \INF : $this->error($next);
+            [$middle, $next] = $this->stepped($step);
+            $error = null === $next || null === $middle ? \INF : $this->error($middle, $next);
             if (null === $next || $error > 1.0) {
                 $this->step = $step * (null === $next ? self::BACK : max(self::SHORTEST, self::CAREFUL * $error ** self::ORDER));
                 continue;
@@ -147,12 +153,13 @@ final class AmplifierInTime
         throw DidNotConverge::at('chassis', \INF);
     }
 
-    private function stepped(float $step): ?Instant
+    /** @return array{Instant|null, Instant|null} after the first stage and after both; null where the circuit found no rest */
+    private function stepped(float $step): array
     {
         $stage = self::GAMMA * $step;
         $middle = $this->circuit->stage($this->instant, $this->instant->held, $stage, $stage, $this->conditions);
         if (null === $middle) {
-            return null;
+            return [null, null];
         }
         // The second stage starts from the end of the first, carried on by this much of it.
         $further = (1.0 - self::GAMMA) / self::GAMMA;
@@ -161,19 +168,21 @@ final class AmplifierInTime
             $from[$id] = $held + $further * ($middle->held[$id] - $held);
         }
 
-        return $this->circuit->stage($middle, $from, $stage, $step - $stage, $this->conditions);
+        return [$middle, $this->circuit->stage($middle, $from, $stage, $step - $stage, $this->conditions)];
     }
 
     /** How far a step misses what the steps before it, carried on, say of its end; as a share of what it may. */
-    private function error(Instant $next): float
+    private function error(Instant $middle, Instant $next): float
     {
-        $points = [...$this->past, [$this->instant->seconds, $this->instant->held]];
-        $count = \count($points);
         // Where the ripple is followed from now on, or no longer, the steps before say nothing of it.
-        if ($count < 2 || $next->isStepped() !== $this->instant->isStepped()) {
+        if ($next->isStepped() !== $this->instant->isStepped()) {
             return 1.0;
         }
-        $most = 0.0;
+        if ([] === $this->past) {
+            // Just after a hand there are none: the first stage, carried on to the end, stands for them.
+            return $this->worst($next, fn (string $id): float => $this->instant->held[$id] + ($middle->held[$id] - $this->instant->held[$id]) / self::GAMMA);
+        }
+        $points = [...$this->past, [$this->instant->seconds, $this->instant->held]];
         $weights = [];
         foreach ($points as $i => [$at]) {
             $weight = 1.0;
@@ -182,13 +191,17 @@ final class AmplifierInTime
             }
             $weights[] = $weight;
         }
+
+        return $this->worst($next, static fn (string $id): float => array_sum(array_map(static fn (array $point, float $weight): float => $weight * $point[1][$id], $points, $weights)));
+    }
+
+    /** @param \Closure(string): float $carried what a store would hold if it went on as before */
+    private function worst(Instant $next, \Closure $carried): float
+    {
+        $most = 0.0;
         foreach ($this->circuit->stores as $store) {
-            $carried = 0.0;
-            foreach ($points as $i => [, $held]) {
-                $carried += $weights[$i] * $held[$store->id];
-            }
             $scale = $store->isChoke ? $store->ohms + 1000.0 : 1.0;
-            $most = max($most, $scale * abs($next->held[$store->id] - $carried) / (self::VOLTS + self::RELATIVE * $scale * abs($next->held[$store->id])));
+            $most = max($most, $scale * abs($next->held[$store->id] - $carried($store->id)) / (self::VOLTS + self::RELATIVE * $scale * abs($next->held[$store->id])));
         }
 
         return self::OWN_SHARE * $most;

@@ -18,8 +18,11 @@ use Yew\Core\Safety\Refusal;
 /** DC volts were read on a bank of charge to prove it discharged (SAFE-2). */
 final readonly class DischargeProof implements Statement
 {
-    /** @param bool $clockSeen the clock of the device that sent it was compared before */
-    private function __construct(public string $island, public TypedFigure $figure, private bool $clockSeen)
+    /**
+     * @param bool         $clockSeen the clock of the device that sent it was compared before
+     * @param Sampled|null $sampled   where it was taken from an instrument on the network
+     */
+    private function __construct(public string $island, public TypedFigure $figure, private bool $clockSeen, public ?Sampled $sampled)
     {
     }
 
@@ -30,7 +33,7 @@ final readonly class DischargeProof implements Statement
 
     public function toArray(): array
     {
-        return ['island' => $this->island, ...$this->figure->toArray(), 'clockSeen' => $this->clockSeen];
+        return ['island' => $this->island, ...$this->figure->toArray(), 'clockSeen' => $this->clockSeen, ...(null === $this->sampled ? [] : ['sample' => $this->sampled->toArray()])];
     }
 
     public function refusal(Bench $then): ?Refusal
@@ -39,7 +42,7 @@ final readonly class DischargeProof implements Statement
             return new Refusal('no-such-island');
         }
 
-        return ChassisRules::proof($then->state->chassis->state) ?? $this->figure->beyond($then->unit->meters()->find($this->figure->meterId));
+        return ChassisRules::proof($then->state->chassis->state) ?? $this->sampled?->refusal($then, $this->figure->meterId, MeterFunction::DcVolts) ?? $this->figure->beyond($then->unit->meters()->find($this->figure->meterId));
     }
 
     public function isTakenDuringStop(): bool
@@ -64,7 +67,7 @@ final readonly class DischargeProof implements Statement
 
     public static function of(Fields $payload, TypedFigure $figure): self
     {
-        return new self($payload->string('island'), $figure, $payload->optionalBoolean('clockSeen', false));
+        return new self($payload->string('island'), $figure, $payload->optionalBoolean('clockSeen', false), Sampled::decode($payload->optionalObject('sample')));
     }
 
     /** The volts, with what makes them evidence. */

@@ -23,11 +23,12 @@ use Yew\Core\Safety\Stop;
 final readonly class ReadingTaken implements Statement
 {
     /**
-     * @param string|null $pairOf     entry that it makes a pair with
-     * @param string|null $slipAnswer what was answered when a slip was suspected
-     * @param bool        $placeMeant it was asked whether a place that the sheet lacks is meant
+     * @param string|null  $pairOf     entry that it makes a pair with
+     * @param string|null  $slipAnswer what was answered when a slip was suspected
+     * @param bool         $placeMeant it was asked whether a place that the sheet lacks is meant
+     * @param Sampled|null $sampled    where it was taken from an instrument on the network
      */
-    private function __construct(public string $place, public TypedFigure $figure, private ?string $pairOf, private ?string $slipAnswer, private bool $placeMeant)
+    private function __construct(public string $place, public TypedFigure $figure, private ?string $pairOf, private ?string $slipAnswer, private bool $placeMeant, public ?Sampled $sampled)
     {
     }
 
@@ -42,7 +43,7 @@ final readonly class ReadingTaken implements Statement
     {
         return [
             'place' => $this->place, 'function' => $this->figure->function->value, ...$this->figure->toArray(), ...(null === $this->pairOf ? [] : ['pairOf' => $this->pairOf]),
-            ...(null === $this->slipAnswer ? [] : ['slipAnswer' => $this->slipAnswer]), ...($this->placeMeant ? ['placeAnswer' => 'as-typed'] : []),
+            ...(null === $this->slipAnswer ? [] : ['slipAnswer' => $this->slipAnswer]), ...($this->placeMeant ? ['placeAnswer' => 'as-typed'] : []), ...(null === $this->sampled ? [] : ['sample' => $this->sampled->toArray()]),
         ];
     }
 
@@ -53,7 +54,7 @@ final readonly class ReadingTaken implements Statement
             return new Refusal('no-such-place', ['place' => $this->place]);
         }
 
-        return ChassisRules::reading($then->state->chassis->state, $this->figure->function) ?? $this->figure->beyond($then->unit->meters()->find($this->figure->meterId));
+        return ChassisRules::reading($then->state->chassis->state, $this->figure->function) ?? $this->sampled?->refusal($then, $this->figure->meterId, $this->figure->function) ?? $this->figure->beyond($then->unit->meters()->find($this->figure->meterId));
     }
 
     public function isTakenDuringStop(): bool
@@ -87,14 +88,14 @@ final readonly class ReadingTaken implements Statement
             return null;
         }
         $judgement = $after->readings()->ofEntry($reading);
-        $slip = null === $judgement->volts || null !== $this->slipAnswer ? null : Slips::suspect($after->readings()->expectedOf($reading), $judgement->volts);
+        $slip = null === $judgement->volts || null !== $this->slipAnswer || null !== $this->sampled ? null : Slips::suspect($after->readings()->expectedOf($reading), $judgement->volts);
 
         return [...$judgement->toArray(), 'slip' => $slip?->toArray()];
     }
 
     public static function of(Fields $payload, TypedFigure $figure): self
     {
-        return new self($payload->string('place'), $figure, $payload->optionalString('pairOf'), $payload->optionalString('slipAnswer'), $payload->has('placeAnswer'));
+        return new self($payload->string('place'), $figure, $payload->optionalString('pairOf'), $payload->optionalString('slipAnswer'), $payload->has('placeAnswer'), Sampled::decode($payload->optionalObject('sample')));
     }
 
     /** The stop rule that it breaks, as it was judged then (SAFE-6). */

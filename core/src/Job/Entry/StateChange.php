@@ -45,12 +45,28 @@ final readonly class StateChange implements Statement
 
     public function refusal(Bench $then): ?Refusal
     {
-        $refusal = ChassisRules::transition($then->state->chassis, $this->to, $this->gates, $then->state->conditions, $then->unit->sheet());
+        $refusal = ChassisRules::transition($then->state->chassis, $this->to, $this->gates, $then->state->conditions, $then->unit->sheet()) ?? $this->meterInTheWay($then);
         if (null !== $refusal || [] === $this->hazards || '' !== trim($this->reason)) {
             return $refusal;
         }
 
         return new Refusal('hazards-unanswered', ['parts' => array_values(array_unique(array_map(static fn (Hazard $h): string => $h->part, $this->hazards)))]);
+    }
+
+    /** A meter that power would break, or that would be a short (SAFE-7). */
+    private function meterInTheWay(Bench $then): ?Refusal
+    {
+        foreach ($this->to->appliesPower() ? $then->state->meters : [] as $setting) {
+            if ($setting->blocksPower()) {
+                return new Refusal('meter-blocks-power', ['meterName' => $then->unit->meters()->find($setting->meterId)->name ?? $setting->meterId, 'functionWord' => $setting->function->unit()->word(), 'leadsWord' => match ($setting->leads) {
+                    'probe' => 'in the hand',
+                    'clipped' => 'clipped on',
+                    default => 'in series',
+                }]);
+            }
+        }
+
+        return null;
     }
 
     public function isTakenDuringStop(): bool

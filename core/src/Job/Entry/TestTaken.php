@@ -19,8 +19,11 @@ use Yew\Core\Test\TestKind;
 /** A test of a part was taken down. */
 final readonly class TestTaken implements Statement
 {
-    /** @param string|null $slipAnswer what was answered when a slip was suspected */
-    private function __construct(public TakenTest $test, private ?string $meterId, private ?string $slipAnswer)
+    /**
+     * @param string|null  $slipAnswer what was answered when a slip was suspected
+     * @param Sampled|null $sampled    where its figures were taken from an instrument on the network
+     */
+    private function __construct(public TakenTest $test, public ?string $meterId, private ?string $slipAnswer, public ?Sampled $sampled)
     {
     }
 
@@ -32,13 +35,13 @@ final readonly class TestTaken implements Statement
     {
         $test = TakenTest::typed($kind, $payload->string('part'), $payload->optionalText('subject'), $payload->optionalText('text'), true === $payload->raw('lifted'));
 
-        return null === $test->objection() ? new self($test, $payload->optionalString('meterId'), $payload->optionalString('slipAnswer')) : throw $test->objection();
+        return null === $test->objection() ? new self($test, $payload->optionalString('meterId'), $payload->optionalString('slipAnswer'), Sampled::decode($payload->optionalObject('sample'))) : throw $test->objection();
     }
 
     /** @throws BadData */
     public static function kept(TestKind $kind, Fields $payload): self
     {
-        return new self(TakenTest::kept($kind, $payload), $payload->optionalString('meterId'), $payload->optionalString('slipAnswer'));
+        return new self(TakenTest::kept($kind, $payload), $payload->optionalString('meterId'), $payload->optionalString('slipAnswer'), Sampled::decode($payload->optionalObject('sample')));
     }
 
     public function toArray(): array
@@ -46,12 +49,12 @@ final readonly class TestTaken implements Statement
         $test = $this->test;
         $said = array_filter(['meterId' => $this->meterId, 'slipAnswer' => $this->slipAnswer], is_string(...));
 
-        return ['test' => $test->kind->name(), 'part' => $test->part, ...('' === $test->subject ? [] : ['subject' => $test->subject]), 'text' => $test->text, ...($test->lifted ? ['lifted' => true] : []), ...$said, ...$test->understood()];
+        return ['test' => $test->kind->name(), 'part' => $test->part, ...('' === $test->subject ? [] : ['subject' => $test->subject]), 'text' => $test->text, ...($test->lifted ? ['lifted' => true] : []), ...$said, ...$test->understood(), ...(null === $this->sampled ? [] : ['sample' => $this->sampled->toArray()])];
     }
 
     public function refusal(Bench $then): ?Refusal
     {
-        $refusal = ChassisRules::test($then->state->chassis->state, $this->test);
+        $refusal = ChassisRules::test($then->state->chassis->state, $this->test) ?? $this->sampled?->refusal($then, $this->meterId, null);
         if (null !== $refusal) {
             return $refusal;
         }

@@ -4,12 +4,15 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { computed, reactive, ref } from 'vue'
 import type { Island } from '../../api/client'
 import EntryLine from './EntryLine.vue'
+import type { MeterFunction, Shown } from '../../live/live'
 import { taken, type Line, type Sent } from './line'
 
 const meter: { meterId: string | null } = { meterId: 'no-1' }
-const bench = reactive({ state: 'energised', units: [{ id: 'left' }], ...meter, byMeter: { meterId: 'no-1' }, write: vi.fn(), nextUnit: vi.fn(), nameMeter: vi.fn() })
+const bench = reactive({ state: 'energised', settingMeters: false, job: { id: 'j' }, unit: { id: 'left' }, bench: { meters: [] as { meterId: string; leads: string; place: string | null }[] }, units: [{ id: 'left' }], ...meter, byMeter: { meterId: 'no-1' }, write: vi.fn(), nextUnit: vi.fn(), nameMeter: vi.fn() })
+const live = reactive({ all: [] as Shown[], age: 300, onUnit: () => live.all, ageMs: () => live.age, isLive: (s: Shown) => s.state === 'live' && live.age <= 2000, looksLive: (s: Shown) => s.state === 'live' && live.age <= 2000 })
 const session = reactive({ mayWrite: true, shop: { meters: [{ id: 'no-1', name: 'No. 1, bench' }] } })
 vi.mock('../../frame/bench', () => ({ useBench: () => bench }))
+vi.mock('../../live/live', async (original) => ({ ...(await original<object>()), useLive: () => live }))
 vi.mock('../../access/session', () => ({ useSession: () => session }))
 
 const bank = { id: 'A', name: 'reservoir', proofAt: 'A', where: null } as unknown as Island
@@ -18,14 +21,16 @@ const island = ref<Island | null>(null)
 const waits = ref('')
 const choices = ref<{ value: string; words: string }[]>([])
 const begins = ref('')
-const write = vi.fn<(text: string) => Promise<Sent>>()
+const reads = ref<MeterFunction | null>(null)
+const figures = ref(1)
+const write = vi.fn<(text: string, from?: unknown) => Promise<Sent>>()
 const choose = vi.fn<(value: string) => Promise<Sent>>()
 const skipped = vi.fn()
 const proved = vi.fn()
 const line: Line = {
   key: computed(() => part.value), above: computed(() => 'Test next'), title: computed(() => part.value), below: computed(() => 'ohms'), unit: computed(() => 'Ω'),
   placeholder: computed(() => ''), tag: computed(() => ''), choices: computed(() => choices.value), waits: computed(() => waits.value), begins: computed(() => begins.value),
-  island: computed(() => island.value), last: computed(() => null), understood: (text) => `${text} Ω`, place: computed(() => part.value), write, choose, proved,
+  reads: computed(() => reads.value), figures: computed(() => figures.value), island: computed(() => island.value), last: computed(() => null), understood: (text) => `${text} Ω`, place: computed(() => part.value), write, choose, proved,
   modes: { reason: { title: () => 'Why?', below: () => '', needs: 'A reason belongs here.', write: async (text) => ({ said: `not ${text}` }) } },
   keys: computed(() => [{ key: 'x', label: 'left alone', mode: 'reason' }]), step: skipped, back: vi.fn(),
 }
@@ -49,6 +54,10 @@ beforeEach(() => {
   waits.value = ''
   choices.value = []
   begins.value = ''
+  reads.value = null
+  figures.value = 1
+  bench.bench.meters = []
+  live.all = []
   write.mockResolvedValue(taken)
   choose.mockResolvedValue(taken)
   page = mount(EntryLine, { props: { line }, attachTo: document.body })
@@ -59,7 +68,7 @@ afterEach(() => { page.unmount() })
 describe('what is typed', () => {
   it('is sent by Enter, and the field is free', async () => {
     await type(' 4k7 ')
-    expect(write.mock.calls).toEqual([['4k7']])
+    expect(write.mock.calls).toEqual([['4k7', undefined]])
     expect(field().value).toBe('')
     await type('   ')
     expect(write).toHaveBeenCalledTimes(1)
@@ -81,10 +90,10 @@ describe('what is typed', () => {
     write.mockImplementationOnce(() => new Promise((done) => { first = done }))
     await type('1k')
     await type('2k')
-    expect(write.mock.calls).toEqual([['1k']])
+    expect(write.mock.calls).toEqual([['1k', undefined]])
     first(taken)
     await flushPromises()
-    expect(write.mock.calls).toEqual([['1k'], ['2k']])
+    expect(write.mock.calls).toEqual([['1k', undefined], ['2k', undefined]])
   })
 
   it('is kept where the chassis is in the wrong state', async () => {
@@ -186,7 +195,7 @@ describe('keys', () => {
     await press('n')
     await press('Escape')
     await type('4k7')
-    expect(write.mock.calls).toEqual([['4k7']])
+    expect(write.mock.calls).toEqual([['4k7', undefined]])
   })
   it('ask for a reason where one is needed, and keep it where it is not taken', async () => {
     await press('x')
@@ -231,4 +240,91 @@ it('lets an onlooker look on', async () => {
   await flushPromises()
   expect(field().readOnly).toBe(true)
   expect(page.find('.keys').exists()).toBe(false)
+})
+
+describe('a meter on the network', () => {
+  const shows = (text: string, more: Partial<Shown> = {}): void => {
+    live.all = [{ id: 'i', name: 'No. 2, bench', meterId: 'no-2', function: 'dc-volts', job: 'j', unit: 'left', state: 'live', why: '', text, at: '2026-11-28T12:00:00.000Z', settled: true, ...more }]
+  }
+  const from = { meterId: 'no-2', sample: { instrumentId: 'i', at: '2026-11-28T12:00:00.000Z', settled: true } }
+  beforeEach(async () => {
+    live.age = 300
+    reads.value = 'dc-volts'
+    bench.bench.meters = [{ meterId: 'no-2', leads: 'probe', place: null }]
+    shows('435.2')
+    await flushPromises()
+  })
+
+  it('stands in the field in grey, with its age and whether it has settled', () => {
+    expect(field().placeholder).toBe('435.2')
+    expect(page.get('.age').text()).toBe('No. 2 · 0.3 s · settled')
+    expect(page.get('.field').classes()).toContain('live')
+  })
+  it('is taken by Enter, with the meter and how it stood', async () => {
+    await press('Enter')
+    expect(write.mock.calls).toEqual([['435.2', from]])
+  })
+  it('is taken by the foot switch wherever the keys are', async () => {
+    window.dispatchEvent(new KeyboardEvent('keydown', { key: 'F13', cancelable: true }))
+    await flushPromises()
+    expect(write.mock.calls).toEqual([['435.2', from]])
+  })
+  it('gives way to what is typed', async () => {
+    await type('12')
+    expect(write.mock.calls).toEqual([['12', undefined]])
+  })
+  it('is struck and not taken once it is two seconds old', async () => {
+    live.age = 2001
+    await flushPromises()
+    expect(page.get('.field').classes()).toContain('old')
+    await press('Enter')
+    expect(write).not.toHaveBeenCalled()
+    expect(said()).toContain('is old')
+    live.age = 100
+    await flushPromises()
+    expect(said()).not.toContain('is old')
+  })
+  it('says why where it is away', async () => {
+    shows('435.2', { state: 'away', why: 'does not answer in time' })
+    await flushPromises()
+    await press('Enter')
+    expect(write).not.toHaveBeenCalled()
+    expect(said()).toContain('does not answer in time')
+  })
+  it('is not offered where it reads something else, or hangs at another place', async () => {
+    reads.value = 'ohms'
+    await flushPromises()
+    expect(page.find('.age').exists()).toBe(false)
+    reads.value = 'dc-volts'
+    bench.bench.meters = [{ meterId: 'no-2', leads: 'clipped', place: 'A' }]
+    await flushPromises()
+    expect(page.find('.age').exists()).toBe(false)
+    part.value = 'A'
+    await flushPromises()
+    expect(page.get('.age').text()).toContain('No. 2')
+  })
+  it('gathers several figures in one line', async () => {
+    reads.value = 'ac-volts'
+    figures.value = 2
+    shows('3.15', { function: 'ac-volts' })
+    await flushPromises()
+    await press('Enter')
+    expect(field().value).toBe('3.15/')
+    shows('3.18', { function: 'ac-volts' })
+    await flushPromises()
+    await press('Enter')
+    expect([field().value, write.mock.calls.length]).toEqual(['3.15/3.18', 0])
+    await press('Enter')
+    expect(write.mock.calls).toEqual([['3.15/3.18', { ...from }]])
+  })
+  it('proves a bank, with its own meter', async () => {
+    bench.meterId = null
+    island.value = bank
+    await flushPromises()
+    shows('0.4')
+    await flushPromises()
+    await press('Enter')
+    expect(bench.write.mock.calls).toEqual([['discharge-proof', { island: 'A', text: '0.4', meterId: 'no-2', sample: from.sample }]])
+    island.value = null
+  })
 })

@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../../access/session'
 import type { Island } from '../../api/client'
 import { useBench } from '../../frame/bench'
+import { takenFrom, unitOf, useLive, type Shown, type Taken } from '../../live/live'
+import { speak } from '../../live/speech'
 import { parseQuantity } from '../../quantity/parse'
 import { placeOf, type Line, type LineKey, type Mode, type Question, type Sent } from './line'
 import MeterQuestion from './MeterQuestion.vue'
@@ -10,8 +12,10 @@ import MeterQuestion from './MeterQuestion.vue'
 /** The one line at the foot of every station: a proof, an answer, a reading, a note; from it everything is typed. */
 const props = defineProps<{ line: Line }>()
 const emit = defineEmits<{ state: []; conditions: [] }>()
+
 const bench = useBench()
 const session = useSession()
+const live = useLive()
 
 const field = useTemplateRef<HTMLInputElement>('field')
 const question = useTemplateRef<{ focus: () => void }>('question')
@@ -42,8 +46,25 @@ const below = computed(() => {
 })
 const above = computed(() => (mode.value !== null && mode.value.figures !== true ? '' : island.value !== null ? 'Chassis off' : props.line.above.value))
 const words = computed(() => (mode.value !== null && mode.value.figures !== true) || choices.value.length > 0)
-const placeholder = computed(() => (mode.value !== null ? mode.value.placeholder ?? '' : island.value !== null || props.line.waits.value !== '' ? '' : props.line.placeholder.value))
-const unit = computed(() => (island.value !== null ? 'V DC' : mode.value !== null && mode.value.figures !== true ? '' : props.line.unit.value))
+const placeholder = computed(() => (shown.value !== null && text.value === '' ? (shown.value.text ?? '–') : mode.value !== null ? mode.value.placeholder ?? '' : island.value !== null || props.line.waits.value !== '' ? '' : props.line.placeholder.value))
+const unit = computed(() => (mayTake.value && shown.value !== null ? unitOf[shown.value.function] : island.value !== null ? 'V DC' : mode.value !== null && mode.value.figures !== true ? '' : props.line.unit.value))
+/** What the line asks for in the function of a meter: volts of a bank, or what the station reads. */
+const reads = computed(() => (island.value !== null ? 'dc-volts' as const : mode.value !== null || props.line.waits.value !== '' ? null : props.line.reads.value))
+/** The instrument on this unit that shows it: a probe that goes from place to place, or one that is clipped on right here. */
+const shown = computed<Shown | null>(() => {
+  const settings = bench.bench?.meters ?? []
+  const place = island.value?.proofAt ?? props.line.place.value
+  const fitting = live.onUnit(bench.job?.id ?? null, bench.unit?.id ?? null).filter((s) => s.function === reads.value && settings.some((m) => m.meterId === s.meterId && (m.leads === 'probe' || m.place === place)))
+  // One that is clipped on right here knows best.
+  const clipped = fitting.find((s) => settings.some((m) => m.meterId === s.meterId && m.leads !== 'probe'))
+  return clipped ?? fitting.find((s) => s.meterId === bench.meterId) ?? fitting[0] ?? null
+})
+/** Several figures in one line are gathered: the live one goes behind those that are there. */
+const gathers = computed(() => island.value === null && props.line.figures.value > 1)
+const mayTake = computed(() => shown.value !== null && (text.value.trim() === '' || (gathers.value && text.value.trimEnd().endsWith('/'))))
+const age = computed(() => (shown.value === null ? '' : shown.value.state !== 'live' ? shown.value.why : `${shown.value.name.split(',')[0] ?? ''} · ${(live.ageMs(shown.value) / 1000).toFixed(live.looksLive(shown.value) ? 1 : 0)} s${live.looksLive(shown.value) ? (shown.value.settled === true ? ' · settled' : ' · moving') : ' old'}`))
+/** What the figures in the field were taken from, as long as nobody types into it. */
+let gathered: Taken | undefined
 const understood = computed(() => (mode.value !== null || island.value !== null || text.value.trim() === '' ? '' : props.line.understood(text.value)))
 
 /** As long as the meter is asked for, the question has the keys: whatever else the line learns meanwhile must not take them. */
@@ -51,7 +72,20 @@ function focus(): void { (meterAsked.value ? question.value : field.value)?.focu
 onMounted(focus)
 defineExpose({ focus })
 watch(text, () => { asked.value = null })
-watch(() => props.line.key.value, () => { said.value = ''; asked.value = null; void nextTick(focus) })
+watch(() => props.line.key.value, () => { said.value = ''; asked.value = null; void nextTick(focus); speak(`${title.value}. ${below.value}`) })
+watch(() => props.line.last.value?.headline, () => { if (props.line.last.value !== null) speak(`${props.line.last.value.headline}. ${props.line.last.value.line}`) })
+/** What was said of an old value holds as long as it is old. */
+const oldValue = 'What it shows is old: nothing is taken. Type the figure, or wait.'
+watch(() => shown.value !== null && live.looksLive(shown.value), (is) => { if (is && said.value === oldValue) said.value = '' })
+/** A foot switch is a key that no keyboard has where a hand could press it by mistake; it acts wherever the keys are. */
+const footSwitch = ['F13', 'F14', 'F15', 'F16', 'F17', 'F18', 'F19', 'F20', 'Insert']
+function onFoot(e: KeyboardEvent): void {
+  if (!footSwitch.includes(e.key) || !session.mayWrite || document.querySelector('[aria-modal="true"]') !== null) return
+  e.preventDefault()
+  write()
+}
+onMounted(() => { window.addEventListener('keydown', onFoot) })
+onBeforeUnmount(() => { window.removeEventListener('keydown', onFoot) })
 
 function enter(name: string | null): void {
   const begin = name === null ? undefined : (props.line.modes[name] ?? own[name])?.begin?.()
@@ -94,6 +128,7 @@ const keys = computed<LineKey[]>(() => [
   ...props.line.keys.value,
   { key: 'n', label: 'note', mode: 'note' },
   ...(bench.units.length > 1 ? [{ key: 'j', label: 'other unit', act: () => { bench.nextUnit(); return undefined } }] : []),
+  { key: 'm', label: 'meters', act: () => { bench.settingMeters = true; return undefined } },
   { key: 'c', label: 'conditions', act: () => { emit('conditions'); return undefined } },
   { key: 's', label: 'power', act: () => { emit('state'); return undefined } },
 ])
@@ -132,13 +167,33 @@ function write(): void {
     send(() => (typed === '' ? Promise.resolve({ taken: true }) : inMode.write(typed)), { mode: modeName.value, text: text.value })
     return
   }
-  if (typed !== '') send(() => asWritten(typed), { mode: null, text: text.value })
+  if (mayTake.value) { takeLive(); return }
+  if (typed !== '') send(() => asWritten(typed, gathered), { mode: null, text: text.value })
+}
+/** What the instrument shows now is what is written: with its meter, and whether it had settled. An old value is not. */
+function takeLive(): void {
+  const from = shown.value
+  if (from?.text === undefined || !live.isLive(from)) {
+    refuse(from === null || from.state !== 'live' ? `${from?.name.split(',')[0] ?? 'The meter'} ${from?.why ?? 'shows nothing'}. Type the figure, or wait.` : oldValue)
+    return
+  }
+  const figure = from.text
+  if (gathers.value) {
+    const all = `${text.value}${figure}`
+    gathered = takenFrom(from)
+    text.value = all.split('/').length < props.line.figures.value ? `${all}/` : all
+    void nextTick(focus)
+    return
+  }
+  const taken = takenFrom(from)
+  send(() => asWritten(figure, taken), { mode: null, text: '' })
 }
 /** An answer to what is asked for by the time that it is its turn. */
-function asWritten(typed: string): Promise<Sent> {
-  if (props.line.island.value !== null) return prove(props.line.island.value, typed)
+function asWritten(typed: string, from?: Taken): Promise<Sent> {
+  gathered = undefined
+  if (props.line.island.value !== null) return prove(props.line.island.value, typed, from)
   if (props.line.waits.value !== '') return Promise.resolve({ said: `${props.line.waits.value.replace(/^./, (c) => c.toUpperCase())}.` })
-  return props.line.write(typed)
+  return props.line.write(typed, from)
 }
 function choose(value: string): void {
   send(() => props.line.choose(value), { mode: null, text: '' })
@@ -149,16 +204,16 @@ function answer(moved: boolean): void {
   if (question !== null) send(moved ? question.yes : question.no, { mode: null, text: text.value })
 }
 
-async function prove(bank: Island, typed: string): Promise<Sent> {
+async function prove(bank: Island, typed: string, from?: Taken): Promise<Sent> {
   const placed = placeOf(typed)
   if (placed !== null) return { said: `${placed[0]} waits: ${bank.name} is not proved discharged. Type the volts at ${bank.proofAt} first.` }
   const parsed = parseQuantity(typed, 'V')
   if (!parsed.ok) return { said: parsed.sentence }
-  if (bench.meterId === null) {
+  if (bench.meterId === null && from === undefined) {
     meterAsked.value = true
     return { said: '' }
   }
-  await bench.write('discharge-proof', { island: bank.id, text: typed, ...bench.byMeter })
+  await bench.write('discharge-proof', { island: bank.id, text: typed, ...bench.byMeter, ...from })
   props.line.proved()
   return { taken: true }
 }
@@ -176,10 +231,11 @@ function meterNamed(): void {
       <span class="small soft">{{ below }}</span>
     </div>
     <div :class="['entry', { asks: choices.length > 0 }]">
-      <div :class="['field', { words, bad: said !== '', long: placeholder.length > 15 }]">
+      <div :class="['field', { words, bad: said !== '', long: placeholder.length > 15, live: shown !== null && text === '', old: shown !== null && text === '' && !live.looksLive(shown) }]">
         <label class="sr" for="entry">{{ title }}. {{ below }}</label>
-        <input id="entry" ref="field" v-model="text" class="m" autocomplete="off" autocapitalize="none" spellcheck="false" maxlength="400" :readonly="!session.mayWrite" aria-describedby="entry-said" :placeholder="placeholder" @keydown="onKey" @keydown.enter.prevent="write">
+        <input id="entry" ref="field" v-model="text" class="m" autocomplete="off" autocapitalize="none" spellcheck="false" maxlength="400" :readonly="!session.mayWrite" aria-describedby="entry-said" :placeholder="placeholder" @input="gathered = undefined" @keydown="onKey" @keydown.enter.prevent="write">
         <span v-if="mode === null && island === null && line.tag.value !== ''" class="tag">{{ line.tag.value }}</span>
+        <span v-if="shown !== null && text === ''" :class="['age', { settled: shown.settled === true && live.looksLive(shown) }]">{{ age }}</span>
         <span v-if="unit !== ''" class="soft m">{{ unit }}</span>
       </div>
       <div id="entry-said" class="said" role="status">

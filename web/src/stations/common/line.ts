@@ -1,5 +1,6 @@
 import type { ComputedRef } from 'vue'
 import type { Island } from '../../api/client'
+import type { MeterFunction, Taken } from '../../live/live'
 
 /** What became of a line that was sent off: taken, not taken with why, or a question back. */
 export type Sent = { taken: true } | { said: string } | Question
@@ -49,7 +50,12 @@ export interface Line {
   understood: (text: string) => string
   /** the place that a note is about */
   place: ComputedRef<string | null>
-  write: (text: string) => Promise<Sent>
+  /** what a meter on the network may show for it; null where no meter reads that */
+  reads: ComputedRef<MeterFunction | null>
+  /** how many figures belong into the line: more than one are gathered in it, one after the other */
+  figures: ComputedRef<number>
+  /** @param from an instrument, where it was not typed */
+  write: (text: string, from?: Taken) => Promise<Sent>
   choose: (value: string) => Promise<Sent>
   /** after a bank was proved */
   proved: () => void

@@ -2,6 +2,7 @@ import { computed, ref, watch } from 'vue'
 import { useSession } from '../../access/session'
 import { useBench } from '../../frame/bench'
 import { taken, type Line, type LineKey, type Sent } from './line'
+import type { MeterFunction, Taken } from '../../live/live'
 import { partName } from './partName'
 import { slipOf } from './slips'
 import type { Station } from './useStation'
@@ -9,6 +10,11 @@ import type { Station } from './useStation'
 const letters = 'abcdefghijklmnopqrstuvwxyz'
 /** Letters that may begin what is typed for a test besides figures: T2A, none, blown. */
 const begins: Record<string, string> = { fuse: 'fnu', capacitor: 'n', 'tube-type': letters, tester: letters, 'tube-shorts': 'nopgskhc', 'tube-gas': 'og', fit: 'nd' }
+
+/** Tests whose figures a meter shows as they stand, and set to what; sources that somebody sets are not read off a meter. */
+const read: Record<string, MeterFunction> = {
+  ripple: 'ac-volts', 'off-load': 'ac-volts', halves: 'ac-volts', 'heater-legs': 'ac-volts', 'winding-ohms': 'ohms', 'output-ohms': 'ohms', resistor: 'ohms', path: 'ohms', 'pin-short': 'ohms', 'new-resistor': 'ohms', capacitor: 'farads', 'new-capacitor': 'farads',
+}
 
 /** The entry line of a station that asks for tests: one step of one part after the other. */
 export function useTestLine(station: Station, open: { finding: () => undefined; photo: () => undefined }): Line {
@@ -23,7 +29,7 @@ export function useTestLine(station: Station, open: { finding: () => undefined; 
 
   watch(part, (p) => { bench.probing = p }, { immediate: true })
 
-  async function give(text: string, slipAnswer?: 'as-typed' | 'moved'): Promise<Sent> {
+  async function give(text: string, slipAnswer?: 'as-typed' | 'moved', from?: Taken): Promise<Sent> {
     const s = step.value
     const key = target.value?.key
     if (s === null || key === undefined) return { said: 'Nothing is asked for here.' }
@@ -35,7 +41,7 @@ export function useTestLine(station: Station, open: { finding: () => undefined; 
     }
     const written = await bench.write('trial', {
       test: s.test, part: s.part, text, ...(s.subject === '' ? {} : { subject: s.subject }),
-      ...(s.mayBeLifted && lifted.value ? { lifted: true } : {}), ...bench.byMeter, ...(slipAnswer === undefined ? {} : { slipAnswer }),
+      ...(s.mayBeLifted && lifted.value ? { lifted: true } : {}), ...bench.byMeter, ...(slipAnswer === undefined ? {} : { slipAnswer }), ...from,
     })
     station.advance(key, written.body.id)
     return taken
@@ -64,7 +70,10 @@ export function useTestLine(station: Station, open: { finding: () => undefined; 
     last: computed(() => (last.value === null ? null : { headline: last.value.headline, line: last.value.line, tone: last.value.refused ? 'out' : (last.value.verdict ?? '') })),
     understood: () => '',
     place: part,
-    write: async (text) => {
+    reads: computed(() => (fits.value && step.value?.change === '' ? (read[step.value.test] ?? null) : null)),
+    figures: computed(() => Math.max(1, step.value?.figures.length ?? 1)),
+    write: async (text, from) => {
+      if (from !== undefined) return give(text, undefined, from)
       const slip = step.value === null ? null : slipOf(step.value, text)
       return slip === null ? give(text) : { question: slip.question, yes: () => give(slip.moved, 'moved'), no: () => give(text, 'as-typed') }
     },

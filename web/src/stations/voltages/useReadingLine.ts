@@ -4,6 +4,7 @@ import type { Point } from '../../api/client'
 import { useBench, type Payloads } from '../../frame/bench'
 import { parseQuantity, showQuantity, type Quantity } from '../../quantity/parse'
 import { placeOf, taken, type Line, type Sent } from '../common/line'
+import type { Taken } from '../../live/live'
 import { slipOf, type Probe, type Slip } from './useProbe'
 
 const typedIn = (p: Point | null): 'V' | 'A' => (p?.function === 'dc-amperes' ? 'A' : 'V')
@@ -24,7 +25,7 @@ export function useReadingLine(probe: Probe): Line {
   watch(() => point.value?.place ?? null, (place) => { bench.probing = place }, { immediate: true })
 
   async function written(reading: Payloads['reading'], key = current.value?.key ?? ''): Promise<Sent> {
-    const sent = await bench.write('reading', { ...reading, ...bench.byMeter })
+    const sent = await bench.write('reading', { ...bench.byMeter, ...reading })
     probe.advance(key, sent.body.id)
     return taken
   }
@@ -36,9 +37,11 @@ export function useReadingLine(probe: Probe): Line {
     return { question: `Meant ${showQuantity(meant)}? ${why[slip.slip]}`, yes: () => write(meant.value.toFixed(digits), 'moved'), no: () => write(typed, 'as-typed') }
   }
 
-  async function atPoint(text: string, at: Point): Promise<Sent> {
+  async function atPoint(text: string, at: Point, from?: Taken): Promise<Sent> {
     const parsed = parseQuantity(text, typedIn(at))
     if (!parsed.ok) return { said: parsed.sentence }
+    // An instrument does not mistype: no slip is asked about.
+    if (from !== undefined) return written({ place: at.place, function: at.function, text, ...from }, at.key)
     const slip = parsed.quantity.kind === 'value' ? slipOf(at, parsed.quantity.value) : null
     return slip === null ? written({ place: at.place, function: at.function, text }, at.key) : asked(slip, text, parsed.quantity, at)
   }
@@ -120,11 +123,13 @@ export function useReadingLine(probe: Probe): Line {
       return parsed.ok && /[^\d.,+−-]/.test(text.trim()) ? showQuantity(parsed.quantity) : ''
     },
     place: computed(() => point.value?.place ?? null),
-    write: async (text) => {
+    reads: computed(() => (live.value && point.value !== null ? point.value.function : null)),
+    figures: computed(() => 1),
+    write: async (text, from) => {
       const placed = placeOf(text)
       if (placed !== null) return atPlace(placed[0], placed[1], text)
       if (point.value === null) return { said: 'Say the place first: V3.5 287.' }
-      return text.includes('/') ? pair(text, point.value) : atPoint(text, point.value)
+      return text.includes('/') ? pair(text, point.value) : atPoint(text, point.value, from)
     },
     choose: () => Promise.resolve(taken),
     proved: () => { probe.release() },

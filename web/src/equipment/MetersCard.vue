@@ -4,8 +4,8 @@ import { computed, nextTick, ref } from 'vue'
 import { useSession } from '../access/session'
 import { api, ask, type Schemas } from '../api/client'
 import { queries } from '../api/queries'
-import SettingCard from './SettingCard.vue'
-import { figureOf, useSetting } from './setting'
+import SettingCard from '../shop/SettingCard.vue'
+import { figureOf, useSetting } from '../shop/setting'
 
 /** The meters, and a further one from the back page of its manual. */
 const props = defineProps<{ settings: Schemas['ShopSettings'] }>()

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Instrument;
+
+use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\Routing\Attribute\Route;
+use Symfony\Component\Security\Http\Attribute\CurrentUser;
+use Yew\Server\Access\Entity\Person;
+use Yew\Server\Http\Body;
+use Yew\Server\Http\Refused;
+use Yew\Server\Job\Entity\JobUnit;
+use Yew\Server\Job\Jobs;
+
+/** Recordings of one unit on a job. */
+final readonly class RecordingController
+{
+    public function __construct(private Jobs $jobs, private Recordings $recordings)
+    {
+    }
+
+    #[Route('/api/jobs/{jobId}/units/{unitId}/recordings', methods: ['GET'])]
+    public function of(string $jobId, string $unitId): JsonResponse
+    {
+        return new JsonResponse($this->recordings->of($this->unit($jobId, $unitId)));
+    }
+
+    #[Route('/api/jobs/{jobId}/units/{unitId}/recordings', methods: ['POST'])]
+    public function begin(string $jobId, string $unitId, Request $request, #[CurrentUser] Person $person): JsonResponse
+    {
+        $unit = $this->unit($jobId, $unitId);
+        $fields = Body::fields($request);
+        [$instrument, $place] = [$fields->string('instrumentId', 36), $fields->string('place', 40)];
+        $fields->done();
+        $recording = $this->recordings->begin($unit, $instrument, $place, $person->id);
+
+        return new JsonResponse(['id' => $recording->id], JsonResponse::HTTP_CREATED);
+    }
+
+    #[Route('/api/jobs/{jobId}/units/{unitId}/recordings/{recordingId}/ended', methods: ['POST'])]
+    public function end(string $jobId, string $unitId, string $recordingId): JsonResponse
+    {
+        $unit = $this->unit($jobId, $unitId);
+        $this->recordings->end($unit, $recordingId);
+
+        return new JsonResponse($this->recordings->of($unit));
+    }
+
+    private function unit(string $jobId, string $unitId): JobUnit
+    {
+        return $this->jobs->get($jobId)->unit($unitId) ?? throw Refused::notFound('unit on this job');
+    }
+}
