@@ -186,7 +186,7 @@ launch_stand() {
   [ -n "${stand_port:-}" ] || stand_port=$(free_block $((port < 60000 ? port + 90 : port - 90)) 7)
   rm -f "$data/app/stand-truth.jsonl"
   spawn stand TERM "$web_user" env -i PATH="$PATH" php -d memory_limit=256M -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=32M "$root/bin/bench" \
-    stand "$root/server/demo/sheets/lantern-30.sheet.json" --seed 7 --port "$stand_port" --log "$data/app/stand-truth.jsonl" >>"$data/stand.log" 2>&1
+    stand "$root/server/demo/sheets/lantern-30.sheet.json" --seed 7 --speed "${speed:-1}" --port "$stand_port" --log "$data/app/stand-truth.jsonl" >>"$data/stand.log" 2>&1
   printf '{"port": %d, "sheet": "Lantern 30"}\n' "$stand_port" >"$data/app/run/stand.json"
 }
 launch_nginx() {

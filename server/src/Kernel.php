@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace Yew\Server;
 
 use Symfony\Bundle\FrameworkBundle\Kernel\MicroKernelTrait;
+use Symfony\Component\Clock\Clock;
 use Symfony\Component\HttpKernel\Kernel as BaseKernel;
+use Yew\Server\Shop\ShopClock;
+use Yew\Server\Shop\ShopTime;
 
 /** Everything that is written while running stands under one folder: YEW_STATE, or `var/` beside the sources. */
 class Kernel extends BaseKernel
@@ -32,6 +35,15 @@ class Kernel extends BaseKernel
         $state = $_SERVER['YEW_STATE'] ?? '';
 
         return \is_string($state) && '' !== $state ? $state : \dirname(__DIR__, 2).'/var';
+    }
+
+    public function boot(): void
+    {
+        parent::boot();
+        $time = new ShopTime($this->stateDir());
+        if ($time->isOwn()) {
+            Clock::set(new ShopClock($time));
+        }
     }
 
     /** @return array<string, array<mixed>|bool|string|int|float|\UnitEnum|null> */

@@ -37,6 +37,8 @@ final class StartTest extends TestCase
         yield 'no port' => [['--port', 'abc'], 'start: “abc” is no port'];
         yield 'a port too high' => [['--port', '70000'], 'start: “70000” is no port'];
         yield 'an option nobody knows' => [['--frobnicate'], 'start: unknown: --frobnicate'];
+        yield 'a standstill' => [['--speed', '0'], 'start: --speed goes from 1 to 20, not “0”'];
+        yield 'too fast' => [['--speed', '21'], 'start: --speed goes from 1 to 20, not “21”'];
         yield 'a folder that cannot be' => [['--data', '/proc/nowhere'], 'start: no right to write in /proc/nowhere'];
     }
 

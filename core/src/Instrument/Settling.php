@@ -22,12 +22,17 @@ final class Settling
     /** @var list<array{float, float}> seconds, value */
     private array $samples = [];
 
+    /** @param float $timeFactor seconds of the samples in one of the instrument's */
+    public function __construct(private readonly float $timeFactor = 1.0)
+    {
+    }
+
     /** @param float|null $value null for overload */
     public function sample(float $at, ?float $value): void
     {
         $last = [] === $this->samples ? null : $this->samples[\count($this->samples) - 1];
         // A gap, or a clock that was set back: what was seen before says nothing of now.
-        if (null === $value || (null !== $last && ($at - $last[0] > self::MOST_GAP || $at < $last[0]))) {
+        if (null === $value || (null !== $last && ($at - $last[0] > self::MOST_GAP * $this->timeFactor || $at < $last[0]))) {
             $this->samples = [];
         }
         if (null !== $value) {

@@ -177,6 +177,18 @@ final class InstrumentTest extends TestCase
         self::assertFalse($settling->isSettled());
     }
 
+    /** At six times the pace a meter of one reading in 0.3 s is seen every 1.8 s; twelve seconds of the shop are two of its own. */
+    public function testInPracticeAGapIsOneByTheInstrumentsOwnTime(): void
+    {
+        foreach ([[11.9, true], [12.1, false]] as [$gap, $settled]) {
+            $settling = new Settling(6.0);
+            foreach ([0.0, 1.8, 10.8, 10.8 + $gap] as $at) {
+                $settling->sample($at, 5.0);
+            }
+            self::assertSame($settled, $settling->isSettled(), "$gap s");
+        }
+    }
+
     public function testAValueIsLiveForTwoSeconds(): void
     {
         $value = new LiveValue(5.0, 100.0, true);

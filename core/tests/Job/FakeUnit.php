@@ -82,6 +82,7 @@ final class FakeUnit implements UnitKnowledge
     public array $labelled = [];
     /** @var list<Order> what the owner said yes to */
     public array $ordered = [];
+    public float $timeFactor = 1.0;
     /** @var array<string, EntryTrace> */
     private array $traces = [];
     private readonly Stations $stations;
@@ -223,6 +224,11 @@ final class FakeUnit implements UnitKnowledge
     public function dial(string $equipmentId): ?DialTable
     {
         return 'variac' === $equipmentId ? DialTable::decode(Fields::of(['points' => [['dial' => 0.0, 'volts' => 0.0], ['dial' => 60.0, 'volts' => 66.0], ['dial' => 120.0, 'volts' => 129.0]], 'measuredOn' => '2026-11-01'])) : null;
+    }
+
+    public function timeFactor(): float
+    {
+        return $this->timeFactor;
     }
 
     public function practice(): Practice

@@ -73,6 +73,9 @@ final class MeterOnTheUnitTest extends TestCase
         $tape = UnitTape::in(ChassisState::Dead)->taken('meter-set', self::VOLTS)->taken('state-change', ['to' => 'ramping', 'gates' => UnitTape::allGates()])->taken('state-change', ['to' => 'energised']);
         $reading = static fn (float $age, string $function = 'dc-volts'): array => ['place' => 'A', 'function' => $function, 'text' => '435.2', 'meterId' => 'no-1', 'sample' => ['instrumentId' => 'i-1', 'at' => self::moment($tape->now + 60.0 - $age), 'settled' => true]];
         $tape->refused('sample-not-live', 'reading', $reading(3.1))->refused('sample-not-live', 'reading', $reading(-3.1))->taken('reading', $reading(2.9));
+        $tape->unit->timeFactor = 6.0;
+        $tape->refused('sample-not-live', 'reading', $reading(18.1))->taken('reading', $reading(17.9));
+        $tape->unit->timeFactor = 1.0;
         $tape->refused('meter-not-set-so', 'reading', ['text' => '0.2'] + $reading(0.1, 'dc-amperes'));
         self::assertSame(['instrumentId', 'at', 'settled'], array_keys((array) $tape->reads('reading', $reading(0.1))->toArray()['sample']));
         // Typed, it needs no setting.

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Server\Demo;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
@@ -20,7 +21,7 @@ use Yew\Server\Shop\ShopMeters;
 /** The simulated amplifier that a demo shop has on its bench: its meters are connected by one press, for anybody who works there. */
 final readonly class PracticeBench
 {
-    public function __construct(private EntityManagerInterface $em, private DemoMark $demo, private Instruments $instruments, private ShopMeters $meters, private string $root, private string $stateDir)
+    public function __construct(private EntityManagerInterface $em, private DemoMark $demo, private Instruments $instruments, private ShopMeters $meters, private ClockInterface $clock, private string $root, private string $stateDir)
     {
     }
 
@@ -65,7 +66,7 @@ final readonly class PracticeBench
             $this->em->remove($use);
             $this->em->flush();
         }
-        $instrument->retire(new \DateTimeImmutable());
+        $instrument->retire($this->clock->now());
         $this->em->flush();
     }
 

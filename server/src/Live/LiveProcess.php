@@ -14,6 +14,7 @@ use Yew\Core\Instrument\InstrumentProfile;
 use Yew\Core\Instrument\NetworkAddress;
 use Yew\Core\Instrument\Settling;
 use Yew\Server\Http\Moment;
+use Yew\Server\Shop\ShopTime;
 
 use function Amp\async;
 use function Amp\delay;
@@ -58,7 +59,7 @@ final class LiveProcess
 
     private readonly float $began;
 
-    public function __construct(string $dsn, private readonly StopJudge $judge, private readonly ClockInterface $clock)
+    public function __construct(string $dsn, private readonly StopJudge $judge, private readonly ClockInterface $clock, private readonly ShopTime $time)
     {
         $this->listener = new Database($dsn);
         $this->asker = new Database($dsn);
@@ -173,7 +174,7 @@ final class LiveProcess
         }
         [$job, $unit] = [(string) $row['job_id'], (string) $row['unit_id']];
         $line = new InstrumentLine($id, $address, $profile, $function, fn (): bool => $this->judge->isDead($job, $unit), $this->read(...), $this->changed(...));
-        $this->lines[$id] = ['key' => self::key($row), 'line' => $line, 'settling' => new Settling(), 'meter' => $meter];
+        $this->lines[$id] = ['key' => self::key($row), 'line' => $line, 'settling' => new Settling($this->time->factor), 'meter' => $meter];
         $this->shown[$id] = [...self::who($id, $row), 'state' => 'away', 'why' => $line->why];
         $line->start();
     }
@@ -304,7 +305,7 @@ final class LiveProcess
     /** @return array<string, mixed> */
     private function pulse(): array
     {
-        return ['serverTime' => Moment::ofSeconds($this->now()), 'database' => $this->hasDatabase];
+        return ['serverTime' => Moment::ofSeconds($this->now()), 'timeFactor' => $this->time->factor, 'database' => $this->hasDatabase];
     }
 
     /** @param array<string, mixed> $data */

@@ -18,7 +18,7 @@ use Yew\Server\Wording\Wording;
 
 final readonly class ShopController
 {
-    public function __construct(private EntityManagerInterface $em, private ShopMeters $meters, private Wording $wording, private TubeCatalogue $tubes)
+    public function __construct(private EntityManagerInterface $em, private ShopMeters $meters, private Wording $wording, private TubeCatalogue $tubes, private ShopTime $time)
     {
     }
 
@@ -48,6 +48,7 @@ final readonly class ShopController
             'people' => (object) $people,
             'tubeTypes' => $this->tubes->names(),
             'statesByDanger' => ChassisState::byDanger(),
+            'timeFactor' => $this->time->factor,
             'practice' => ($shop?->practice() ?? new Practice())->toArray(),
         ]);
     }

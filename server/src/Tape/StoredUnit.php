@@ -165,6 +165,11 @@ final readonly class StoredUnit implements UnitKnowledge
         return $this->sources->equipment->find($equipmentId)?->dial;
     }
 
+    public function timeFactor(): float
+    {
+        return $this->sources->time->factor;
+    }
+
     public function practice(): Practice
     {
         return $this->sources->practice();

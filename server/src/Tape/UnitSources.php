@@ -17,6 +17,7 @@ use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Shop\ShopEquipment;
 use Yew\Server\Shop\ShopMeters;
+use Yew\Server\Shop\ShopTime;
 
 /** Where everything is that is known of a unit besides its own tape. */
 final readonly class UnitSources
@@ -35,6 +36,7 @@ final readonly class UnitSources
         public Stations $stations,
         public EntryKinds $kinds,
         public ClockInterface $clock,
+        public ShopTime $time,
         private EntityManagerInterface $em,
     ) {
     }

@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { api, ask, Refusal, type Schemas } from '../api/client'
+import { learnTimeFactor } from '../frame/time'
 
 export type Me = Schemas['Me']
 
@@ -40,6 +41,7 @@ export const useSession = defineStore('session', () => {
         me.value = null
       }
     }
+    learnTimeFactor(shop.value?.timeFactor ?? 1)
     known.value = true
   }
 

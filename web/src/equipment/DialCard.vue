@@ -3,6 +3,7 @@ import { NButton, NInput, NSelect } from 'naive-ui'
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { useSession } from '../access/session'
 import { api, ask, type Schemas } from '../api/client'
+import { serverNow } from '../frame/time'
 import { figureOf } from '../shop/setting'
 import { curve, marks, type DialPoint } from './dial'
 import { useEquipment } from './useEquipment'
@@ -24,7 +25,7 @@ const shown = computed(() => (walking.value ? points.value : (props.variac.dial?
 const drawn = computed(() => curve(shown.value, 190))
 const onNetwork = computed(() => props.instruments.find((i) => i.meterId === meterId.value && i.functions.includes('ac-volts')))
 const meters = computed(() => (session.shop?.meters ?? []).map((m) => ({ value: m.id, label: m.name })))
-const age = computed(() => (props.variac.dial === null ? null : Math.floor((Date.now() - Date.parse(props.variac.dial.measuredOn)) / 86_400_000)))
+const age = computed(() => (props.variac.dial === null ? null : Math.floor((serverNow() - Date.parse(props.variac.dial.measuredOn)) / 86_400_000)))
 
 function begin(): void {
   walking.value = true
@@ -65,7 +66,7 @@ async function fromMeter(): Promise<void> {
   }
 }
 async function keep(): Promise<void> {
-  const today = new Date().toISOString().slice(0, 10)
+  const today = new Date(serverNow()).toISOString().slice(0, 10)
   if (await change(ask(api.PUT('/api/shop/equipment/{thingId}/dial', { params: { path: { thingId: props.variac.id } }, body: { points: points.value, measuredOn: today, ...(meterId.value === null ? {} : { meterId: meterId.value }) } })))) walking.value = false
 }
 </script>

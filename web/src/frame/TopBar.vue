@@ -2,6 +2,7 @@
 import { RouterLink } from 'vue-router'
 import { useSession } from '../access/session'
 import { switchTheme, theme } from '../theme'
+import { timeFactor } from './time'
 
 const session = useSession()
 </script>
@@ -18,6 +19,7 @@ const session = useSession()
       <router-link to="/equipment">Equipment</router-link>
       <router-link to="/shop">Shop</router-link>
     </nav>
+    <span v-if="timeFactor > 1" class="fast" title="Practice: seconds of this shop in one of ours">time × {{ timeFactor }}</span>
     <button type="button" class="plain" @click="switchTheme">{{ theme === 'day' ? 'Lamp' : 'Day' }}</button>
     <span class="person">{{ session.me?.name }}</span>
     <button id="sign-out" type="button" class="plain" @click="session.signOut()">Sign out</button>
@@ -28,6 +30,7 @@ const session = useSession()
 .bar { background: var(--needle); color: var(--on-needle); display: flex; align-items: center; gap: 22px; padding: 0 24px; min-height: 56px; }
 .bar a { color: inherit; text-decoration: none; }
 .bar a, .bar button { min-height: 44px; display: inline-flex; align-items: center; }
+.fast { background: #e08a45; color: #1d1a16; font-weight: 700; padding: 2px 10px; border-radius: 4px; white-space: nowrap; }
 .mark { font-weight: 700; gap: 10px; }
 .mark b { color: #e08a45; }
 nav { display: flex; gap: 20px; flex: 1; }

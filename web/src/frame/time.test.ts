@@ -1,6 +1,6 @@
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { newId } from '../api/client'
-import { clockTime, lasting, learnServerTime, serverNow, waited } from './time'
+import { clockTime, lasting, learnServerTime, learnTimeFactor, serverNow, waited } from './time'
 
 describe('time', () => {
   it('says how long something waited', () => {
@@ -22,6 +22,18 @@ describe('time', () => {
     expect(serverNow() - Date.now()).toBeGreaterThan(59000)
     learnServerTime(new Date().toISOString())
     expect(Math.abs(serverNow() - Date.now())).toBeLessThan(1000)
+  })
+
+  it('goes as fast as the demo shop, without a leap', () => {
+    vi.useFakeTimers({ now: Date.parse('2026-05-01T12:00:00Z') })
+    learnServerTime('2026-05-01T15:00:00Z', 6)
+    vi.advanceTimersByTime(10_000)
+    expect(new Date(serverNow()).toISOString()).toBe('2026-05-01T15:01:00.000Z')
+    learnTimeFactor(1)
+    expect(new Date(serverNow()).toISOString()).toBe('2026-05-01T15:01:00.000Z')
+    vi.advanceTimersByTime(10_000)
+    expect(new Date(serverNow()).toISOString()).toBe('2026-05-01T15:01:10.000Z')
+    vi.useRealTimers()
   })
 })
 

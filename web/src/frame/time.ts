@@ -1,15 +1,25 @@
 import { useIntervalFn } from '@vueuse/core'
 import { ref, type Ref } from 'vue'
 
-/** Clock of the server less clock of this device, milliseconds. */
-let offset = 0
+/** What the server's clock showed, and this device's when that was heard, milliseconds. */
+let anchor = { server: 0, here: 0 }
+/** Seconds of the server's clock in one of this device's: more than 1 in a demo shop alone. */
+export const timeFactor = ref(1)
 
-export function learnServerTime(serverTime: string): void {
-  offset = Date.parse(serverTime) - Date.now()
+export function learnServerTime(serverTime: string, factor?: number): void {
+  if (factor !== undefined) learnTimeFactor(factor)
+  anchor = { server: Date.parse(serverTime), here: Date.now() }
+}
+
+/** From here on time goes so fast; what the clock shows does not leap. */
+export function learnTimeFactor(factor: number): void {
+  if (factor === timeFactor.value) return
+  anchor = { server: serverNow(), here: Date.now() }
+  timeFactor.value = factor
 }
 
 /** Now by the server's clock: what an entry's observed time is stamped with. */
-export const serverNow = (): number => Date.now() + offset
+export const serverNow = (): number => anchor.server + (Date.now() - anchor.here) * timeFactor.value
 
 /** Now by the server's clock, moving every few seconds. */
 export function useNow(everyMs = 5000): Ref<number> {

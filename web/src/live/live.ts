@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import type { Schemas } from '../api/client'
-import { learnServerTime, serverNow } from '../frame/time'
+import { learnServerTime, serverNow, timeFactor } from '../frame/time'
 import { EventStream, type Told } from './stream'
 
 export type MeterFunction = Schemas['Bench']['meters'][number]['function']
@@ -51,7 +51,7 @@ export const useLive = defineStore('live', () => {
   let ticking: ReturnType<typeof setInterval> | undefined
 
   /** Somebody tells what is new; else it is asked for. */
-  const follows = computed(() => isOpen.value && !databaseAway.value && Math.abs(now.value - lastBeat.value) < beatMs)
+  const follows = computed(() => isOpen.value && !databaseAway.value && Math.abs(now.value - lastBeat.value) < beatMs * timeFactor.value)
 
   function take(told: Told): void {
     if (told.name === 'live') put(told.data as Shown)
@@ -59,8 +59,8 @@ export const useLive = defineStore('live', () => {
       shown.value = {}
       for (const one of (told.data as { of: Shown[] }).of) put(one)
     } else if (told.name === 'beat') {
-      const beat = told.data as { serverTime: string; database: boolean }
-      learnServerTime(beat.serverTime)
+      const beat = told.data as { serverTime: string; timeFactor: number; database: boolean }
+      learnServerTime(beat.serverTime, beat.timeFactor)
       now.value = lastBeat.value = serverNow()
       isOpen.value = true
     } else if (told.name === 'tape') {
@@ -96,9 +96,10 @@ export const useLive = defineStore('live', () => {
     isOpen.value = false
   }
 
-  const ageMs = (one: Shown): number => (one.at === undefined ? Infinity : Math.max(0, now.value - Date.parse(one.at)))
+  /** By the clock on the wall. */
+  const ageMs = (one: Shown): number => (one.at === undefined ? Infinity : Math.max(0, now.value - Date.parse(one.at)) / timeFactor.value)
   /** Whether it may be taken as what is there now; an old value never is. */
-  const isLive = (one: Shown): boolean => one.state === 'live' && one.text !== undefined && Math.abs(serverNow() - Date.parse(one.at ?? '')) <= liveMs
+  const isLive = (one: Shown): boolean => one.state === 'live' && one.text !== undefined && Math.abs(serverNow() - Date.parse(one.at ?? '')) <= liveMs * timeFactor.value
   /** The same for the eye: it moves with the clock. */
   const looksLive = (one: Shown): boolean => one.state === 'live' && ageMs(one) <= liveMs
 

@@ -59,7 +59,7 @@ final readonly class Sampled
 
         return match (true) {
             null === $setting, null !== $function && $setting->function !== $function => new Refusal('meter-not-set-so', ['functionWord' => $function?->unit()->word() ?? 'that']),
-            abs($then->now - $this->at) > LiveValue::LIVE_SECONDS + self::ON_THE_WAY_SECONDS => new Refusal('sample-not-live'),
+            abs($then->now - $this->at) > (LiveValue::LIVE_SECONDS + self::ON_THE_WAY_SECONDS) * $then->unit->timeFactor() => new Refusal('sample-not-live'),
             default => null,
         };
     }
