@@ -129,6 +129,24 @@ final class Browser
         return (string) preg_replace('/\s+/', ' ', $this->driver->findElement(WebDriverBy::cssSelector($selector))->getText());
     }
 
+    public function click(string $xpath): void
+    {
+        $element = $this->driver->findElement(WebDriverBy::xpath($xpath));
+        $this->driver->executeScript('arguments[0].scrollIntoView({block: "center"})', [$element]);
+        $element->click();
+    }
+
+    /** Chooses in a list that drops down. */
+    public function pick(string $label, string $choice): void
+    {
+        $id = $this->says('return [...document.querySelectorAll("label")].find(l => l.textContent.trim() === '.json_encode($label, \JSON_THROW_ON_ERROR).')?.id ?? ""');
+        $this->click('//div[contains(@class, "n-select")][@aria-label="'.$label.'" or @aria-labelledby="'.('' === $id ? '-' : $id).'"]//div[contains(@class, "n-base-selection")]');
+        $this->until(fn (): bool => [] !== $this->driver->findElements(WebDriverBy::xpath('//div[contains(@class, "n-base-select-option")][normalize-space()="'.$choice.'"]')), 'the list offers '.$choice, 5.0);
+        usleep(300_000);
+        $this->click('//div[contains(@class, "n-base-select-option")][normalize-space()="'.$choice.'"]');
+        usleep(200_000);
+    }
+
     /** @return list<string> axe-core's violations of WCAG A and AA and its best practices */
     public function axe(): array
     {

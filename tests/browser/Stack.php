@@ -49,6 +49,12 @@ final class Stack
         return $this->process->getOutput();
     }
 
+    /** A file of its data folder. */
+    public function file(string $name): string
+    {
+        return $this->data.'/'.$name;
+    }
+
     /** Its database, as the role that migrates it; for measurements on more than a demo shop holds. */
     public function database(): \PDO
     {

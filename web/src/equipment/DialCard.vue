@@ -92,7 +92,7 @@ async function keep(): Promise<void> {
         <p class="row">
           <n-button v-if="walking" :type="mark === null ? 'primary' : 'default'" :disabled="points.length < 3 || isBusy" @click="keep">Keep {{ points.length }} points</n-button>
           <button v-if="walking" type="button" class="plain act" @click="walking = false">leave it as it was</button>
-          <n-button v-else-if="isOwner" size="small" type="primary" @click="begin">{{ variac.dial === null ? 'Measure it' : 'Measure it again' }}</n-button>
+          <n-button v-else-if="isOwner" type="primary" @click="begin">{{ variac.dial === null ? 'Measure it' : 'Measure it again' }}</n-button>
         </p>
       </div>
       <svg v-if="shown.length > 0" viewBox="-34 -8 232 226" role="img" :aria-label="`Dial against volts: ${shown.map((p) => `${p.dial} gives ${p.volts}`).join(', ')}`">

@@ -72,7 +72,7 @@ async function takeAway(id: string): Promise<void> {
       <div><label id="i-profile" class="said">How it is spoken to</label><n-select v-model:value="typed.profile" :options="profiles" aria-labelledby="i-profile" /></div>
       <div v-if="typed.profile === own"><label class="said" for="i-own">Profile (docs/formats/instrument-profile.schema.json)</label><n-input v-model:value="typed.document" type="textarea" class="m" :rows="6" placeholder="" :input-props="{ id: 'i-own' }" /></div>
       <p v-if="fault !== ''" role="alert" class="out">{{ fault }}</p>
-      <p><n-button attr-type="submit" size="small" type="primary" :disabled="isBusy">Add it</n-button> <span class="small soft">Only addresses of this machine and of the shop’s own network.</span></p>
+      <p><n-button attr-type="submit" type="primary" :disabled="isBusy">Add it</n-button> <span class="small soft">Only addresses of this machine and of the shop’s own network.</span></p>
     </details>
     <p v-else-if="fault !== ''" role="alert" class="out">{{ fault }}</p>
   </form>

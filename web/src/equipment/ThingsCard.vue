@@ -61,7 +61,7 @@ async function retire(id: string): Promise<void> {
       </div>
       <div><label class="said" for="t-note">What it may touch, in words</label><n-input v-model:value="typed.note" maxlength="200" placeholder="" :input-props="{ id: 't-note' }" /></div>
       <p v-if="fault !== ''" role="alert" class="out">{{ fault }}</p>
-      <p><n-button attr-type="submit" size="small" type="primary" :disabled="isBusy">List it</n-button></p>
+      <p><n-button attr-type="submit" type="primary" :disabled="isBusy">List it</n-button></p>
     </details>
   </form>
 </template>

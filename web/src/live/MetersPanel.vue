@@ -24,9 +24,11 @@ const forms = reactive<Record<string, Form>>({})
 const fault = ref('')
 const isDead = computed(() => bench.state === 'dead')
 
-watch([open, instruments], () => {
-  fault.value = ''
+watch([open, instruments], ([is], [was]) => {
+  if (is !== was) fault.value = ''
   for (const i of instruments.value) {
+    // What is being said of one meter stays while another is set.
+    if (is && was === true && forms[i.id] !== undefined) continue
     const set = bench.bench?.meters.find((m) => m.meterId === i.meterId)
     forms[i.id] = { function: set?.function ?? (i.functions.includes('dc-volts') ? 'dc-volts' : (i.functions[0] ?? null)), leads: set?.leads ?? 'probe', place: set?.place ?? '', jackSeen: false, identity: forms[i.id]?.identity ?? '' }
   }
