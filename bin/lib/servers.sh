@@ -166,6 +166,7 @@ start_web() {
   [ "$(id -u)" != 0 ] || chown -R "$web_user": "$app/tmp" "$app/run"
   launch_php
   launch_live
+  launch_worker
   rm -f "$app/run/stand.json"
   [ "${status:-}" != demo ] || launch_stand
   launch_nginx
@@ -180,6 +181,10 @@ launch_php() {
 # The event process: instruments, the tape's news, browsers that follow.
 launch_live() {
   spawn live TERM "$web_user" env -u OWNER_DATABASE_URL APP_ENV=prod APP_DEBUG=0 php -d memory_limit=256M -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=32M "$root/bin/bench" live:run >>"$data/live.log" 2>&1
+}
+# The worker: what takes longer than a page may wait.
+launch_worker() {
+  spawn worker TERM "$web_user" env -u OWNER_DATABASE_URL APP_ENV=prod APP_DEBUG=0 php -d memory_limit=512M -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=32M "$root/bin/bench" worker:run >>"$data/worker.log" 2>&1
 }
 # The practice bench of a demo shop: a simulated amplifier behind simulated instruments; where they answer stands in run/stand.json.
 launch_stand() {
@@ -223,7 +228,7 @@ watch_servers() {
       continue
     fi
     # What runs beside the web server may fall as often as it likes: it is started again, after a breath that grows.
-    case ${names[i]} in live | stand) again_after_a_breath "${names[i]}"; continue ;; esac
+    case ${names[i]} in live | worker | stand) again_after_a_breath "${names[i]}"; continue ;; esac
     now=$(date +%s) kept=("$now")
     for moment in "${deaths[@]}"; do [ $((now - moment)) -ge 60 ] || kept+=("$moment"); done
     deaths=("${kept[@]}")
@@ -244,7 +249,7 @@ wait_for_web() {
   local i pid
   for i in {1..200}; do
     curl -kfs -o /dev/null "$address/api/ping" && return 0
-    for pid in "${pids[@]}"; do kill -0 "$pid" 2>/dev/null || { case $(cat "$data"/run/{live,stand} 2>/dev/null) in *"$pid"*) continue ;; esac; tail -5 "$data"/{php-fpm,nginx}.log "$data"/app/*.log >&2; return 1; }; done
+    for pid in "${pids[@]}"; do kill -0 "$pid" 2>/dev/null || { case $(cat "$data"/run/{live,worker,stand} 2>/dev/null) in *"$pid"*) continue ;; esac; tail -5 "$data"/{php-fpm,nginx}.log "$data"/app/*.log >&2; return 1; }; done
     sleep 0.05
   done
   return 1

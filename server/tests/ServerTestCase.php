@@ -16,6 +16,7 @@ use Yew\Server\Access\Role;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Shop\Entity\ShopMeter;
+use Yew\Server\Worker\Worker;
 
 /** The server on its real database, emptied before each test; a shop with three people and two meters. */
 abstract class ServerTestCase extends WebTestCase
@@ -31,7 +32,7 @@ abstract class ServerTestCase extends WebTestCase
         $this->client = self::createClient();
         $this->client->disableReboot(); // one kernel for the requests of a test; what it keeps is reset before each
         $owner = self::getContainer()->get('doctrine.dbal.owner_connection');
-        $owner->executeStatement('TRUNCATE shop, shop_meter, equipment, instrument, instrument_use, recording, recording_sample, person, sheet, sheet_version, amplifier_owner, unit, job, job_unit, tape_entry, bench_projection, bench_checkpoint, report_order, issued_report, sheet_calibration, photo, schematic_page, tube, tube_entry, tube_test, estimate_draft, owner_link, shop_change, invitation');
+        $owner->executeStatement('TRUNCATE shop, shop_meter, equipment, instrument, instrument_use, recording, recording_sample, person, sheet, sheet_version, amplifier_owner, unit, job, job_unit, tape_entry, bench_projection, bench_checkpoint, computation, issued_report, sheet_calibration, photo, schematic_page, tube, tube_entry, tube_test, estimate_draft, owner_link, shop_change, invitation');
         $em = $this->em();
         $em->persist(new Shop(1, 'Test works', 'Yard 1', 'Europe/London', 'us', 'Thanks.'));
         foreach ([['nell', Role::Owner], ['idris', Role::Technician], ['pim', Role::Onlooker]] as [$name, $role]) {
@@ -69,6 +70,12 @@ abstract class ServerTestCase extends WebTestCase
     protected function em(): EntityManagerInterface
     {
         return self::getContainer()->get(EntityManagerInterface::class);
+    }
+
+    /** Lets the worker do what waits. */
+    protected function workOff(): void
+    {
+        self::getContainer()->get(Worker::class)->workOff();
     }
 
     protected function signIn(string $name): void

@@ -6,18 +6,18 @@ namespace Yew\Benchmark;
 
 use Symfony\Component\Uid\Uuid;
 
-/** One client over one kept connection, signed in as the demo technician. */
+/** One client over one kept connection, signed in as somebody of the demo shop. */
 final class Client
 {
     private readonly \CurlHandle $curl;
     private int $counter = 0;
 
     /** @param non-empty-string $base */
-    public function __construct(private readonly string $base)
+    public function __construct(private readonly string $base, string $name = 'idris.demo')
     {
         $this->curl = curl_init();
         curl_setopt_array($this->curl, [\CURLOPT_RETURNTRANSFER => true, \CURLOPT_COOKIEFILE => '', \CURLOPT_HTTPHEADER => ['Content-Type: application/json', 'Origin: '.$base]]);
-        $this->post('/api/sign-in', ['name' => 'idris.demo', 'password' => 'yew-bench-demo']);
+        $this->post('/api/sign-in', ['name' => $name, 'password' => 'yew-bench-demo']);
     }
 
     public function get(string $path): mixed
@@ -60,6 +60,26 @@ final class Client
         ]);
 
         return $id;
+    }
+
+    /** How far the shop's clock is ahead of this machine's, seconds. */
+    public function ahead(): float
+    {
+        $status = $this->get('/api/status');
+
+        return \is_array($status) && \is_string($status['serverTime'] ?? null) ? (float) (new \DateTimeImmutable($status['serverTime']))->format('U.u') - microtime(true) : 0.0;
+    }
+
+    /** Its session, as a header of another line. */
+    public function cookie(): string
+    {
+        foreach ((array) curl_getinfo($this->curl, \CURLINFO_COOKIELIST) as $line) {
+            $parts = explode("\t", \is_string($line) ? $line : '');
+            if ('YEWSID' === ($parts[5] ?? '')) {
+                return 'Cookie: YEWSID='.$parts[6];
+            }
+        }
+        throw new \RuntimeException('not signed in');
     }
 
     /** Bytes of the last answer. */

@@ -129,6 +129,14 @@ final class Browser
         return (string) preg_replace('/\s+/', ' ', $this->driver->findElement(WebDriverBy::cssSelector($selector))->getText());
     }
 
+    /** Answers by which meter a bank is proved: by the one that is offered first. */
+    public function nameMeter(): void
+    {
+        $this->see('By which meter?');
+        $this->until(fn (): bool => true === $this->driver->executeScript('return document.activeElement?.closest("#entry-said button") !== null'), 'the question has the keys');
+        $this->type(WebDriverKeys::ENTER);
+    }
+
     public function click(string $xpath): void
     {
         $element = $this->driver->findElement(WebDriverBy::xpath($xpath));

@@ -316,9 +316,7 @@ final class ColdBenchTest extends TestCase
         $this->station($b, 'iron');
         $this->asks($b, 'Prove: reservoir');
         $b->type('0.4', WebDriverKeys::ENTER);
-        $b->see('By which meter?');
-        usleep(200_000);
-        $b->type(WebDriverKeys::ENTER);
+        $b->nameMeter();
         $this->asks($b, 'Prove: bias');
         $b->type('0.1', WebDriverKeys::ENTER);
         $this->asks($b, 'T1 · Primary, ohms');

@@ -43,9 +43,7 @@ final class EmptyShopTest extends TestCase
         $this->booked($b);
         $b->see('Prove: ');
         $b->type('0.4', WebDriverKeys::ENTER);
-        $b->see('By which meter?');
-        $b->until(static fn (): bool => true === $b->driver->executeScript('return document.activeElement !== null && document.activeElement.closest("#entry-said") !== null'), 'the question has the keys');
-        $b->type(WebDriverKeys::ENTER);
+        $b->nameMeter();
         $b->see('DEAD');
         $b->tabTo('nav.path a[href$="/resistors"]');
         $b->type(WebDriverKeys::ENTER);

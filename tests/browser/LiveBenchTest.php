@@ -155,9 +155,8 @@ final class LiveBenchTest extends TestCase
             $b->see('Prove: ');
             $bank = $b->textOf('.probe b');
             $b->driver->findElement(WebDriverBy::id('entry'))->sendKeys($volts.WebDriverKeys::ENTER);
-            if (0 === $n && str_contains($b->text(), 'By which meter?')) {
-                usleep(300_000);
-                $b->type(WebDriverKeys::ENTER);
+            if (0 === $n) {
+                $b->nameMeter();
             }
             $b->until(static fn (): bool => $bank !== $b->textOf('.probe b') || str_contains($b->text(), 'DEAD'), 'the bank is proved');
         }

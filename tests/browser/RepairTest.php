@@ -91,9 +91,7 @@ final class RepairTest extends TestCase
         $b->see('Prove: ');
         $b->until(static fn (): bool => true === $b->driver->executeScript('return document.activeElement?.id === "entry"'), 'the entry line has the keys');
         $b->type('0.4', WebDriverKeys::ENTER);
-        $b->see('By which meter?');
-        $b->until(static fn (): bool => true === $b->driver->executeScript('return document.activeElement?.closest("#entry-said") !== null'), 'the question has the keys');
-        $b->type(WebDriverKeys::ENTER);
+        $b->nameMeter();
         $b->see('Prove: bias');
         $b->type('0.1', WebDriverKeys::ENTER);
         $b->see('DEAD');
@@ -136,6 +134,7 @@ final class RepairTest extends TestCase
         $b->see('Clock started');
         $b->driver->navigate()->refresh();
         $b->see('Stop the clock');
+        $b->until(static fn (): bool => [] !== $b->driver->findElements(WebDriverBy::id('tab-leads')), 'the page of the work is there');
         $b->driver->findElement(WebDriverBy::id('tab-leads'))->click();
         foreach (['Colour' => 'pink', 'From' => 'T2', 'To' => 'V5.3'] as $label => $text) {
             $b->driver->findElement(WebDriverBy::cssSelector('form.lead input[aria-label="'.$label.'"]'))->sendKeys($text);

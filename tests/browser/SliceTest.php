@@ -75,9 +75,7 @@ final class SliceTest extends TestCase
         $b->type(WebDriverKeys::ENTER);
         $b->see('Prove: reservoir');
         $b->type('0.8', WebDriverKeys::ENTER);
-        $b->see('By which meter?');
-        usleep(200_000);
-        $b->type(WebDriverKeys::ENTER);
+        $b->nameMeter();
         $b->see('Z9-1 DEAD');
         $b->see('Z9-2 DISCHARGING');
         $b->tabTo('#entry');
@@ -205,9 +203,7 @@ final class SliceTest extends TestCase
     private function powerUp(Browser $b): void
     {
         $b->type('43', WebDriverKeys::ENTER);
-        $b->see('By which meter?');
-        usleep(200_000);
-        $b->type(WebDriverKeys::ENTER);
+        $b->nameMeter();
         $b->see('low, not dead');
         $b->type('0.8', WebDriverKeys::ENTER);
         $b->see('DEAD');

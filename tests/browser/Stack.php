@@ -34,12 +34,13 @@ final class Stack
     /**
      * @param bool $fsync tests need no durability; measurements do
      * @param bool $demo  or an empty shop
+     * @param int  $speed seconds of the demo shop in one of ours
      *
      * @return string what it printed until it was ready
      */
-    public function start(bool $fsync = false, bool $demo = true): string
+    public function start(bool $fsync = false, bool $demo = true, int $speed = 1): string
     {
-        $this->process = new Process([\dirname(__DIR__, 2).'/bin/start', '--port', (string) $this->port, '--data', $this->data, ...($demo ? [] : ['--no-demo'])], env: ['PG_FSYNC' => $fsync ? 'on' : 'off', 'PG_NO_SYNC' => '1'], timeout: null);
+        $this->process = new Process([\dirname(__DIR__, 2).'/bin/start', '--port', (string) $this->port, '--data', $this->data, ...($demo ? [] : ['--no-demo']), ...(1 === $speed ? [] : ['--speed', (string) $speed])], env: ['PG_FSYNC' => $fsync ? 'on' : 'off', 'PG_NO_SYNC' => '1'], timeout: null);
         $this->process->start();
         $this->process->waitUntil(static fn (string $type, string $out): bool => str_contains($out, $demo ? 'Demo sign-ins' : 'The shop is empty'));
         if (!$this->process->isRunning()) {

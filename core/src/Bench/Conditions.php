@@ -164,6 +164,12 @@ final readonly class Conditions
         return \is_array($limiters) ? [] !== $limiters : null;
     }
 
+    /** A lamp is in series with the mains: what it leaves is no sine. */
+    public function behindLamp(): bool
+    {
+        return [] !== array_filter($this->limiters() ?? [], static fn (Limiter $l): bool => 'electronic' !== $l->kind);
+    }
+
     /**
      * What is in series with the mains, each with what is known of it.
      *

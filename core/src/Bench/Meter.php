@@ -9,15 +9,35 @@ use Yew\Core\Codec\Fields;
 use Yew\Core\Quantity\ErrorSource;
 use Yew\Core\Quantity\Figure;
 
-/** A meter of the shop: what it loads the circuit with and how far it may be off (COND-4, JUDGE-7b). */
+/** A meter of the shop: what it loads the circuit with, how far it may be off, and which waves it reads (COND-4, COND-5b, JUDGE-7b). */
 final readonly class Meter
 {
+    /** The mains of any place, Hz: a band that leaves out one of them is none for the bench. */
+    private const MAINS_HERTZ = [50.0, 60.0];
+    private const MOST_HERTZ = 1e9;
+    public const MOST_LEADS_OHMS = 2.0;
+    private const MOST_RATED_VOLTS = 50000.0;
+
     /**
      * @param array<string, list<MeterRange>> $ranges              by function, smallest first
      * @param array<string, float>            $inputResistanceOhms by function
+     * @param Detector|null                   $detector            of AC volts; null where nobody said
+     * @param array{float, float}|null        $bandHertz           of AC volts; null where nobody said
+     * @param LeadsZero|null                  $leadsZero           null where nobody held the leads together
+     * @param float|null                      $ratedVolts          what its jacks and leads may touch, V DC (SAFE-7); null where nobody said
+     * @param string|null                     $calibratedOn        a day
      */
-    private function __construct(public string $id, public string $name, private array $ranges, private array $inputResistanceOhms)
-    {
+    private function __construct(
+        public string $id,
+        public string $name,
+        private array $ranges,
+        private array $inputResistanceOhms,
+        public ?Detector $detector,
+        public ?array $bandHertz,
+        public ?LeadsZero $leadsZero,
+        public ?float $ratedVolts,
+        public ?string $calibratedOn,
+    ) {
     }
 
     /**
@@ -29,11 +49,19 @@ final readonly class Meter
     {
         $fields = Fields::of($data, $path);
         $ranges = $resistance = [];
+        $detector = $band = $zero = null;
         foreach ($fields->objects('functions', 10) as $item) {
             $function = $item->oneOf('function', MeterFunction::class)->value;
             $ohms = $item->optionalPositive('inputResistanceOhms');
             if (null !== $ohms) {
                 $resistance[$function] = $ohms;
+            }
+            if (MeterFunction::AcVolts->value === $function) {
+                $detector = null === $item->raw('detector') ? null : $item->oneOf('detector', Detector::class);
+                $band = self::band($item->optionalObject('bandHertz'));
+            }
+            if (MeterFunction::Ohms->value === $function) {
+                $zero = self::zero($item->optionalObject('leadsZero'));
             }
             $own = [];
             foreach ($item->objects('ranges', 20) as $range) {
@@ -44,10 +72,70 @@ final readonly class Meter
             $ranges[$function] = $own;
             $item->done();
         }
-        $meter = new self($fields->string('id'), $fields->string('name'), $ranges, $resistance);
+        $meter = new self($fields->string('id'), $fields->string('name'), $ranges, $resistance, $detector, $band, $zero, $fields->optionalNumber('ratedVolts', 0.0, self::MOST_RATED_VOLTS), null === $fields->raw('calibratedOn') ? null : self::day($fields, 'calibratedOn'));
         $fields->done();
 
         return $meter;
+    }
+
+    /**
+     * Why AC volts of the mains mean nothing by this meter (COND-5b).
+     *
+     * @param bool $behindLamp the wave is no sine there
+     *
+     * @return string|null a code of the wording; null where it may be read
+     */
+    public function mainsObstacle(bool $behindLamp): ?string
+    {
+        return match (true) {
+            null !== $this->bandHertz && ($this->bandHertz[0] > self::MAINS_HERTZ[0] || $this->bandHertz[1] < self::MAINS_HERTZ[1]) => 'meter-beyond-band',
+            !$behindLamp, Detector::TrueRms === $this->detector => null,
+            Detector::Average === $this->detector => 'meter-averages',
+            default => 'meter-detector-unknown',
+        };
+    }
+
+    /** Whether it reads AC of this frequency, Hz; true where nobody said what it reads. */
+    public function reaches(float $hertz): bool
+    {
+        return null === $this->bandHertz || ($hertz >= $this->bandHertz[0] && $hertz <= $this->bandHertz[1]);
+    }
+
+    /**
+     * @return array{float, float}|null
+     *
+     * @throws BadData
+     */
+    private static function band(?Fields $fields): ?array
+    {
+        if (null === $fields) {
+            return null;
+        }
+        $low = $fields->number('low', 0.0, self::MOST_HERTZ);
+        $high = $fields->number('high', 0.0, self::MOST_HERTZ);
+        $fields->done();
+
+        return $low < $high ? [$low, $high] : throw $fields->fault('high', 'above the low end, please');
+    }
+
+    /** @throws BadData */
+    private static function zero(?Fields $fields): ?LeadsZero
+    {
+        if (null === $fields) {
+            return null;
+        }
+        $zero = new LeadsZero($fields->number('ohms', 0.0, self::MOST_LEADS_OHMS), self::day($fields, 'measuredOn'));
+        $fields->done();
+
+        return $zero;
+    }
+
+    /** @throws BadData */
+    private static function day(Fields $fields, string $name): string
+    {
+        $said = $fields->string($name, 10);
+
+        return 1 === preg_match('/^(\d{4})-(\d\d)-(\d\d)$/D', $said, $m) && checkdate((int) $m[2], (int) $m[3], (int) $m[1]) ? $said : throw $fields->fault($name, 'a day such as 2026-01-31 belongs here');
     }
 
     public function inputResistanceOhms(MeterFunction $function): ?float

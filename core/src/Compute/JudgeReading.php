@@ -70,14 +70,16 @@ final readonly class JudgeReading implements ComputeForm
         $conditions = Conditions::decode($fields->raw('conditions') ?? []);
         $wiredFor = $fields->optionalPositive('wiredForVolts');
         $model = null === $sheet ? null : SheetModel::of($sheet, $this->tubes);
+        $meter = $fields->has('meter') ? Meter::decode($fields->raw('meter')) : null;
         $context = new ReadingContext(
             $sheet,
             $conditions,
-            $fields->has('meter') ? Meter::decode($fields->raw('meter')) : null,
+            $meter,
             $fields->oneOf('state', ChassisState::class),
             $fields->optionalNumber('warmMinutes', 0, 1e6),
             $wiredFor,
             null === $model || null === $conditions->mainsVolts() ? null : self::forecast($model, $conditions, $wiredFor, $place),
+            $meter,
         );
         $fields->raw('meter');
         $near = $this->near($fields->optionalObject('near'));

@@ -53,6 +53,7 @@ final class Expectation
         $figures = ['printedVolts' => $printed, 'printedMainsVolts' => $mains, 'inletVolts' => $conditions->mainsVolts(), 'mainsRatio' => $ratio, 'loadingFactor' => $loading];
         $obstacle = match (true) {
             [] !== $missing => 'conditions-not-stated',
+            null !== $context->acObstacle($point->function) => $context->acObstacle($point->function),
             true === $conditions->limited() => 'limiter-in',
             $conditions->inStandby() && null !== $point->fedBy && \in_array($point->fedBy, $sheet->standbyBreaks, true) => 'standby',
             ChassisState::Energised !== $context->state => 'not-energised',
@@ -91,6 +92,7 @@ final class Expectation
         $volts = $modelled->volts * $loading;
         $obstacle = match (true) {
             [] !== $missing => 'conditions-not-stated',
+            null !== $context->acObstacle($point->function) => $context->acObstacle($point->function),
             true === $conditions->limited() && !$conditions->inletIsMeasured() && !$conditions->limitersAreKnown() => 'limiter-unknown',
             !$context->isLive() => 'not-energised',
             default => null,

@@ -101,7 +101,7 @@ final class JudgedBench
     {
         $log = $this->log;
 
-        return $this->contextNow ??= new ReadingContext($this->sheet, $log->conditions, $this->meters->find($log->conditions->meterId()), $log->state, null === $log->warmSince ? null : ($log->now - $log->warmSince) / 60, $this->wiredFor, $this->forecast($log->conditions, $this->fitted()));
+        return $this->contextNow ??= new ReadingContext($this->sheet, $log->conditions, $this->meters->find($log->conditions->meterId()), $log->state, null === $log->warmSince ? null : ($log->now - $log->warmSince) / 60, $this->wiredFor, $this->forecast($log->conditions, $this->fitted()), $this->meters->find($log->conditions->meterId()));
     }
 
     private function judgeAmongOthers(TestPoint $point): JudgedPoint
@@ -190,7 +190,7 @@ final class JudgedBench
 
     private function contextOf(TakenReading $record): ReadingContext
     {
-        return $this->contexts[$record->entryId] ??= new ReadingContext($this->sheet, $record->conditions, $this->meters->find($record->meterId), $record->state, $record->warmMinutes, $this->wiredFor, $this->forecastThen($record));
+        return $this->contexts[$record->entryId] ??= new ReadingContext($this->sheet, $record->conditions, $this->meters->find($record->meterId), $record->state, $record->warmMinutes, $this->wiredFor, $this->forecastThen($record), $this->meters->find($record->conditions->meterId()));
     }
 
     private function marked(Judgement $judgement, TakenReading $record): Judgement

@@ -7,6 +7,7 @@ namespace Yew\Core\Reading;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meter;
+use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Sheet\Sheet;
 
@@ -20,6 +21,7 @@ final readonly class ReadingContext
      * @param float|null    $warmMinutes since power-up, or since mains or limiter were moved; null when not known
      * @param float|null    $wiredFor    mains volts the unit is wired for
      * @param Forecast|null $forecast    what the circuit makes of these conditions, where the sheet holds one
+     * @param Meter|null    $inletMeter  the meter in hand when the conditions were stated
      */
     public function __construct(
         public ?Sheet $sheet,
@@ -29,7 +31,17 @@ final readonly class ReadingContext
         public ?float $warmMinutes,
         public ?float $wiredFor,
         public ?Forecast $forecast = null,
+        private ?Meter $inletMeter = null,
     ) {
+    }
+
+    /** Why AC volts at a point, or the mains that it is judged by, mean nothing as they were measured (COND-5b); null where they do. */
+    public function acObstacle(MeterFunction $function): ?string
+    {
+        $behindLamp = $this->conditions->behindLamp();
+        $own = MeterFunction::AcVolts === $function ? $this->meter?->mainsObstacle($behindLamp) : null;
+
+        return $own ?? ($behindLamp && $this->conditions->inletIsMeasured() && null !== $this->inletMeter?->mainsObstacle(true) ? 'inlet-misread' : null);
     }
 
     /** On the mains, at its full volts or on the way there. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Test;
 
+use Yew\Core\Bench\LeadsZero;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Quantity\CannotRead;
@@ -91,6 +92,25 @@ final readonly class TakenTest
         return new self($this->kind, $this->part, $this->subject, $this->text, $this->figures, $this->said, $this->lifted, $at, $entryId);
     }
 
+    /**
+     * The same with the leads' own ohms taken off every figure under ten (COND-5b). A zero that is not of today is not taken off; either
+     * way the test carries what it was and how old.
+     */
+    public function lessLeads(LeadsZero $zero, float $at): self
+    {
+        $small = array_filter($this->figures, static fn (Quantity $q): bool => Unit::Ohms === $q->unit && null !== $q->plain() && $q->value < LeadsZero::BELOW_OHMS);
+        if ([] === $small) {
+            return $this;
+        }
+        $off = $zero->isFresh($at) ? $zero->ohms : 0.0;
+        $figures = $this->figures;
+        foreach ($small as $name => $q) {
+            $figures[$name] = new Quantity($q->text, $q->kind, max(0.0, $q->value - $off), $q->unit, $q->resolution);
+        }
+
+        return new self($this->kind, $this->part, $this->subject, $this->text, $figures, [...$this->said, 'leads' => ['ohms' => $zero->ohms, 'days' => max(0, $zero->ageDays($at)), 'takenOff' => $zero->isFresh($at)]], $this->lifted, $this->at, $this->id);
+    }
+
     /** The same of the tube that stands at another position now (JUDGE-6). */
     public function at(string $part): self
     {
@@ -135,6 +155,22 @@ final readonly class TakenTest
 
     /** Its answer as it was understood: every figure with its unit, “22 µF · 1.8 Ω”; a choice, a mark, and what names its figures itself, as it was typed. */
     public function answer(): string
+    {
+        return $this->figuresAnswer().$this->leadsAnswer();
+    }
+
+    private function leadsAnswer(): string
+    {
+        $leads = Fields::named($this->said['leads'] ?? []);
+
+        return match (true) {
+            !is_numeric($leads['ohms'] ?? null), !is_numeric($leads['days'] ?? null) => '',
+            true === ($leads['takenOff'] ?? null) => \sprintf(' (less %g Ω of leads)', $leads['ohms']),
+            default => \sprintf(' (leads read %g Ω, %d days before: not taken off)', $leads['ohms'], $leads['days']),
+        };
+    }
+
+    private function figuresAnswer(): string
     {
         return [] === $this->figures || \in_array($this->kind->definition()->grammar, [Grammar::Shorts, Grammar::TubeFigures, Grammar::Tester], true) ? $this->text : implode(' · ', array_map(static fn (Quantity $q, string $name): string => $q->understood().(str_ends_with($name, 'Minutes') ? ' min' : ''), $this->figures, array_keys($this->figures)));
     }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Yew\Core\Tests\Bench;
 
+use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Yew\Core\Bench\LeadsZero;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Codec\BadData;
@@ -30,6 +32,84 @@ final class MeterTest extends TestCase
         self::assertEqualsWithDelta(2.26 + 0.2 + 0.05, $figure->worstCase(), 1e-9);
         self::assertLessThan($figure->worstCase(), $figure->halfWidth95());
         self::assertGreaterThan(0.95 * 2.26 * 0.99, $figure->halfWidth95());
+    }
+
+    /** @return iterable<string, array{array<string, mixed>, bool, string|null}> what its manual says of AC, whether a lamp is in, and what speaks against it */
+    public static function acMeters(): iterable
+    {
+        yield 'nobody said, a sine' => [[], false, null];
+        yield 'nobody said, behind a lamp' => [[], true, 'meter-detector-unknown'];
+        yield 'average, a sine' => [['detector' => 'average'], false, null];
+        yield 'average, behind a lamp' => [['detector' => 'average'], true, 'meter-averages'];
+        yield 'true RMS, behind a lamp' => [['detector' => 'true-rms'], true, null];
+        yield 'from 50 Hz to 60 Hz' => [['detector' => 'true-rms', 'bandHertz' => ['low' => 50, 'high' => 60]], true, null];
+        yield 'from 51 Hz' => [['detector' => 'true-rms', 'bandHertz' => ['low' => 51, 'high' => 1000]], false, 'meter-beyond-band'];
+        yield 'to 59 Hz' => [['bandHertz' => ['low' => 20, 'high' => 59]], false, 'meter-beyond-band'];
+    }
+
+    /**
+     * COND-5b.
+     *
+     * @param array<string, mixed> $manual
+     */
+    #[DataProvider('acMeters')]
+    public function testWhichWavesItReads(array $manual, bool $behindLamp, ?string $against): void
+    {
+        self::assertSame($against, self::ac($manual)->mainsObstacle($behindLamp));
+    }
+
+    public function testFrequenciesInItsBand(): void
+    {
+        $meter = self::ac(['bandHertz' => ['low' => 45, 'high' => 1000]]);
+        self::assertSame([false, true, true, false], array_map($meter->reaches(...), [44.9, 45.0, 1000.0, 1001.0]));
+        self::assertTrue(self::ac([])->reaches(1e6), 'nobody said');
+    }
+
+    /** @return iterable<string, array{array<string, mixed>}> */
+    public static function badManuals(): iterable
+    {
+        yield 'another detector' => [['detector' => 'peak']];
+        yield 'a band upside down' => [['bandHertz' => ['low' => 1000, 'high' => 45]]];
+        yield 'half a band' => [['bandHertz' => ['low' => 45]]];
+        yield 'a band with more' => [['bandHertz' => ['low' => 45, 'high' => 60, 'at' => 3]]];
+    }
+
+    /** @param array<string, mixed> $manual */
+    #[DataProvider('badManuals')]
+    public function testAManualThatCannotBeIsRefused(array $manual): void
+    {
+        $this->expectException(BadData::class);
+        self::ac($manual);
+    }
+
+    public function testItsLeadsItsJacksAndItsDay(): void
+    {
+        $meter = static fn (array $zero, array $more = []): Meter => Meter::decode(['id' => 'm', 'name' => 'M', 'functions' => [['function' => 'ohms', 'leadsZero' => $zero, 'ranges' => [['max' => 600, 'resolution' => 0.1, 'accuracyPercent' => 1, 'accuracyDigits' => 2]]]], ...$more]);
+        $known = $meter(['ohms' => 0.12, 'measuredOn' => '2026-11-30'], ['ratedVolts' => 1000, 'calibratedOn' => '2026-02-28']);
+        self::assertSame([0.12, '2026-11-30', 1000.0, '2026-02-28'], [$known->leadsZero?->ohms, $known->leadsZero?->measuredOn, $known->ratedVolts, $known->calibratedOn]);
+        foreach ([[['ohms' => 2.1, 'measuredOn' => '2026-11-30'], []], [['ohms' => -0.1, 'measuredOn' => '2026-11-30'], []], [['ohms' => 0.1, 'measuredOn' => '2026-02-30'], []], [['ohms' => 0.1, 'measuredOn' => 'today'], []], [['ohms' => 0.1, 'measuredOn' => '2026-11-30'], ['calibratedOn' => '30.11.2026']], [['ohms' => 0.1, 'measuredOn' => '2026-11-30'], ['ratedVolts' => -1]]] as [$zero, $more]) {
+            try {
+                $meter($zero, $more);
+                self::fail(json_encode([$zero, $more], \JSON_THROW_ON_ERROR));
+            } catch (BadData $e) {
+                self::assertNotSame('', $e->getMessage());
+            }
+        }
+    }
+
+    /** COND-5b; a day is our choice. */
+    public function testTheZeroOfItsLeadsIsOfTodayOrOld(): void
+    {
+        $zero = new LeadsZero(0.12, '2026-11-30');
+        $at = static fn (string $moment): float => (float) strtotime($moment.' UTC');
+        self::assertSame([true, true, false], array_map($zero->isFresh(...), [$at('2026-11-30 23:59'), $at('2026-12-01 23:59'), $at('2026-12-02 00:01')]));
+        self::assertSame([0, 31], [$zero->ageDays($at('2026-11-30 23:59')), $zero->ageDays($at('2026-12-31 00:01'))]);
+    }
+
+    /** @param array<string, mixed> $manual */
+    private static function ac(array $manual): Meter
+    {
+        return Meter::decode(['id' => 'm', 'name' => 'M', 'functions' => [['function' => 'ac-volts', ...$manual, 'ranges' => [['max' => 600, 'resolution' => 0.1, 'accuracyPercent' => 1, 'accuracyDigits' => 2]]]]]);
     }
 
     /** JUDGE-7b: between two readings of one meter the gain error counts once, for the difference. */

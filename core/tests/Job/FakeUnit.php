@@ -214,7 +214,8 @@ final class FakeUnit implements UnitKnowledge
     {
         $meter = Meter::decode(['id' => 'no-1', 'name' => 'No. 1', 'functions' => [
             ['function' => 'dc-volts', 'inputResistanceOhms' => 10e6, 'ranges' => [['max' => 60.0, 'resolution' => 0.01, 'accuracyPercent' => 0.1, 'accuracyDigits' => 2], ['max' => 1000.0, 'resolution' => 0.1, 'accuracyPercent' => 0.1, 'accuracyDigits' => 2]]],
-            ['function' => 'ohms', 'ranges' => [['max' => 60e6, 'resolution' => 0.1, 'accuracyPercent' => 1.0, 'accuracyDigits' => 2]]],
+            ['function' => 'ac-volts', 'detector' => 'average', 'bandHertz' => ['low' => 45, 'high' => 500], 'ranges' => [['max' => 750.0, 'resolution' => 0.1, 'accuracyPercent' => 1.0, 'accuracyDigits' => 2]]],
+            ['function' => 'ohms', 'leadsZero' => ['ohms' => 0.2, 'measuredOn' => '1970-01-01'], 'ranges' => [['max' => 60e6, 'resolution' => 0.1, 'accuracyPercent' => 1.0, 'accuracyDigits' => 2]]],
             ['function' => 'dc-amperes', 'ranges' => [['max' => 0.4, 'resolution' => 1e-5, 'accuracyPercent' => 1.0, 'accuracyDigits' => 2]]],
         ]]);
 

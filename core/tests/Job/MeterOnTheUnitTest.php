@@ -9,6 +9,7 @@ use PHPUnit\Framework\TestCase;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Job\Entry\StopSeen;
+use Yew\Core\Job\Entry\TestTaken;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Quantity\CannotRead;
 
@@ -66,6 +67,21 @@ final class MeterOnTheUnitTest extends TestCase
         $tape = UnitTape::in(ChassisState::Dead)->taken('meter-set', ['leads' => 'clipped', 'place' => 'A'] + self::VOLTS);
         $again = UnitState::fromArray($tape->state->toArray(), $tape->unit->stations()->tests);
         self::assertEquals($tape->state->meters, $again->meters);
+    }
+
+    /** COND-5b: AC of a generator beyond the meter's band is no figure; what it read of small ohms is less its leads. */
+    public function testATestIsByAMeterThatReachesIt(): void
+    {
+        $tape = UnitTape::in(ChassisState::Driven);
+        $choke = static fn (string $text): array => ['test' => 'choke-inductance', 'part' => 'L1', 'text' => $text, 'meterId' => 'no-1', 'lifted' => true];
+        $tape->refused('meter-does-not-reach', 'trial', $choke('10/6.6m/501'))->taken('trial', $choke('10/6.6m/500'))->taken('trial', $choke('10/6.6m'));
+        $dead = UnitTape::in(ChassisState::Dead);
+        $said = $dead->reads('trial', ['test' => 'winding-ohms', 'part' => 'L1', 'subject' => 'winding', 'text' => '3.3', 'meterId' => 'no-1']);
+        self::assertInstanceOf(TestTaken::class, $said);
+        self::assertEqualsWithDelta(3.1, $said->test->value('ohms'), 1e-9);
+        $other = $dead->reads('trial', ['test' => 'winding-ohms', 'part' => 'L1', 'subject' => 'winding', 'text' => '3.3']);
+        self::assertInstanceOf(TestTaken::class, $other);
+        self::assertSame(3.3, $other->test->value('ohms'), 'nobody said by which meter');
     }
 
     public function testWhatIsTakenFromAnInstrumentIsOfTheFunctionThatItWasSetToAndOfNow(): void

@@ -7,8 +7,10 @@ namespace Yew\Core\Tests\Test;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Bench\ChassisState;
+use Yew\Core\Bench\LeadsZero;
 use Yew\Core\Capacitor\CapacitorTestKind;
 use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
 use Yew\Core\Iron\IronTestKind;
 use Yew\Core\Look\LookTestKind;
 use Yew\Core\Quantity\CannotRead;
@@ -42,6 +44,45 @@ final class TakenTestTest extends TestCase
         self::assertSame(array_keys($figures), array_keys($test->figures));
         foreach ($figures as $name => $value) {
             self::assertEqualsWithDelta($value, $test->figures[$name]->value, 1e-9 * max(1.0, $value), $name);
+        }
+    }
+
+    /** @return iterable<string, array{string, float|null, string}> what was typed, what counts, and how it reads */
+    public static function smallOhms(): iterable
+    {
+        yield 'less the leads' => ['0.43', 0.31, '0.31 Ω (less 0.12 Ω of leads)'];
+        yield 'up to ten' => ['9.99', 9.87, '9.87 Ω (less 0.12 Ω of leads)'];
+        yield 'from ten on they are no matter' => ['10.0', 10.0, '10.0 Ω'];
+        yield 'never below nothing' => ['0.05', 0.0, '0.00 Ω (less 0.12 Ω of leads)'];
+    }
+
+    /** COND-5b. */
+    #[DataProvider('smallOhms')]
+    public function testSmallOhmsAreLessTheLeads(string $text, float $counts, string $reads): void
+    {
+        $zero = new LeadsZero(0.12, '2026-11-30');
+        $at = (float) strtotime('2026-11-30 12:00 UTC');
+        $test = TakenTest::typed(IronTestKind::WindingOhms, 'L1', 'winding', $text)->lessLeads($zero, $at);
+        self::assertEqualsWithDelta($counts, $test->value('ohms'), 1e-9);
+        self::assertSame($reads, $test->answer());
+        $kept = TakenTest::kept(IronTestKind::WindingOhms, Fields::of(json_decode(json_encode($test->toArray(), \JSON_THROW_ON_ERROR), true)));
+        self::assertEqualsWithDelta($counts, $kept->value('ohms'), 1e-9, 'as the record keeps it');
+        self::assertSame($test->answer(), $kept->answer());
+    }
+
+    public function testAnOldZeroIsSaidAndNotTakenOff(): void
+    {
+        $test = TakenTest::typed(IronTestKind::WindingOhms, 'L1', 'winding', '0.43')->lessLeads(new LeadsZero(0.12, '2026-11-20'), (float) strtotime('2026-11-30 12:00 UTC'));
+        self::assertSame(0.43, $test->value('ohms'));
+        self::assertStringContainsString('leads read 0.12 Ω, 10 days before: not taken off', $test->answer());
+    }
+
+    public function testABoundIsNoFigureToTakeAnythingOff(): void
+    {
+        $zero = new LeadsZero(0.12, '2026-11-30');
+        foreach (['<0.5', 'ol'] as $text) {
+            $test = TakenTest::typed(IronTestKind::WindingOhms, 'L1', 'winding', $text);
+            self::assertSame($test, $test->lessLeads($zero, (float) strtotime('2026-11-30 12:00 UTC')), $text);
         }
     }
 

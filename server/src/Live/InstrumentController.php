@@ -13,11 +13,12 @@ use Yew\Server\Http\Body;
 use Yew\Server\Http\Moment;
 use Yew\Server\Http\Refused;
 use Yew\Server\Instrument\Instruments;
+use Yew\Server\Worker\Computations;
 
 /** Questions to an instrument through the process beside the server, and how that process is. */
 final readonly class InstrumentController
 {
-    public function __construct(private Instruments $instruments, private LiveLine $line, private ClockInterface $clock)
+    public function __construct(private Instruments $instruments, private LiveLine $line, private Computations $computations, private ClockInterface $clock)
     {
     }
 
@@ -49,6 +50,6 @@ final readonly class InstrumentController
     {
         $live = $this->line->status();
 
-        return new JsonResponse(['serverTime' => Moment::text($this->clock->now()), 'live' => null === $live ? null : (object) $live]);
+        return new JsonResponse(['serverTime' => Moment::text($this->clock->now()), 'live' => null === $live ? null : (object) $live, 'worker' => $this->computations->worker()]);
     }
 }

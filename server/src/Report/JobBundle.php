@@ -44,7 +44,7 @@ final readonly class JobBundle
             'units' => array_map(static fn (JobUnit $u): array => ['id' => $u->unit->id, 'maker' => $u->unit->maker, 'model' => $u->unit->model, 'serial' => $u->unit->serial, 'wiredForVolts' => $u->unit->wiredForVolts, 'sheetVersionId' => $u->sheetVersionId()], $job->units()),
             'sheets' => $sheets,
             'people' => $people,
-            'meters' => array_map(static fn (ShopMeter $m): array => $m->document, $this->em->getRepository(ShopMeter::class)->findBy([], ['id' => 'ASC'])),
+            'meters' => array_map(static fn (ShopMeter $m): array => $m->document(), $this->em->getRepository(ShopMeter::class)->findBy([], ['id' => 'ASC'])),
             'tape' => array_map(self::entry(...), iterator_to_array($this->tape->each($job->id), false)),
             'reports' => array_map(static fn (IssuedReport $r): array => ['id' => $r->id, 'issuedAt' => $r->issuedAt->format('Y-m-d\TH:i:s.u\Z'), 'sha256' => $r->sha256], $this->em->getRepository(IssuedReport::class)->findBy(['jobId' => $job->id])),
         ];

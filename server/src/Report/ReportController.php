@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace Yew\Server\Report;
 
 use Doctrine\ORM\EntityManagerInterface;
-use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
@@ -16,11 +15,14 @@ use Yew\Server\Http\Moment;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Jobs;
 use Yew\Server\Report\Entity\IssuedReport;
-use Yew\Server\Report\Entity\ReportOrder;
+use Yew\Server\Worker\Computation;
+use Yew\Server\Worker\Computations;
+use Yew\Server\Worker\ComputationState;
+use Yew\Server\Worker\TooMuchWaits;
 
 final readonly class ReportController
 {
-    public function __construct(private Jobs $jobs, private Reports $reports, private ReadingsCsv $csv, private JobBundle $bundle, private ReportMaker $maker, private EntityManagerInterface $em, private ClockInterface $clock)
+    public function __construct(private Jobs $jobs, private Reports $reports, private ReadingsCsv $csv, private JobBundle $bundle, private Computations $computations, private EntityManagerInterface $em)
     {
     }
 
@@ -31,7 +33,7 @@ final readonly class ReportController
         $job = $this->jobs->get($jobId);
 
         return new JsonResponse([
-            ...array_map($this->asked(...), $this->em->getRepository(ReportOrder::class)->findBy(['jobId' => $job->id], ['askedAt' => 'DESC'])),
+            ...array_map(self::asked(...), array_values(array_filter($this->computations->ofJob(ReportWork::KIND, $job->id), static fn (Computation $c): bool => !\in_array($c->state, [ComputationState::Done, ComputationState::Cancelled], true)))),
             ...array_map(self::described(...), $this->em->getRepository(IssuedReport::class)->findBy(['jobId' => $job->id], ['issuedAt' => 'DESC'])),
         ]);
     }
@@ -39,10 +41,11 @@ final readonly class ReportController
     #[Route('/api/jobs/{jobId}/reports', methods: ['POST'])]
     public function issue(string $jobId, #[CurrentUser] Person $person): JsonResponse
     {
-        $order = new ReportOrder(Uuid::v7()->toRfc4122(), $this->jobs->get($jobId)->id, $this->clock->now(), $person->id);
-        $this->maker->ask($order);
-
-        return new JsonResponse($this->asked($order), 202);
+        try {
+            return new JsonResponse(self::asked($this->computations->ask(ReportWork::KIND, $this->jobs->get($jobId)->id, $person->id)), 202);
+        } catch (TooMuchWaits) {
+            throw Refused::conflict('Reports of this job wait to be made already.');
+        }
     }
 
     /** How far a report is. */
@@ -50,9 +53,8 @@ final readonly class ReportController
     public function report(string $reportId): JsonResponse
     {
         $issued = Uuid::isValid($reportId) ? $this->em->find(IssuedReport::class, $reportId) : null;
-        $order = null === $issued && Uuid::isValid($reportId) ? $this->em->find(ReportOrder::class, $reportId) : null;
 
-        return new JsonResponse(null !== $issued ? self::described($issued) : $this->asked($order ?? throw Refused::notFound('report')));
+        return new JsonResponse(null !== $issued ? self::described($issued) : self::asked($this->computations->find($reportId) ?? throw Refused::notFound('report')));
     }
 
     #[Route('/api/reports/{reportId}/file', methods: ['GET'])]
@@ -87,8 +89,14 @@ final readonly class ReportController
     }
 
     /** @return array<string, mixed> */
-    private function asked(ReportOrder $order): array
+    private static function asked(Computation $order): array
     {
-        return ['id' => $order->id, 'issuedAt' => Moment::text($order->askedAt), 'issuedBy' => $order->askedBy, 'sha256' => null, 'ready' => false, 'stage' => $order->stageAt($this->clock->now())->value];
+        $stage = match ($order->state) {
+            ComputationState::Failed, ComputationState::Cancelled => ReportStage::Failed,
+            ComputationState::Done => ReportStage::Ready,
+            default => ReportStage::tryFrom($order->stage) ?? ReportStage::Waiting,
+        };
+
+        return ['id' => $order->id, 'issuedAt' => Moment::text($order->askedAt), 'issuedBy' => $order->askedBy, 'sha256' => null, 'ready' => false, 'stage' => $stage->value];
     }
 }

@@ -18,7 +18,6 @@ use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Jobs;
 use Yew\Server\Report\Entity\IssuedReport;
-use Yew\Server\Report\Entity\ReportOrder;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Shop\ShopMeters;
 use Yew\Server\Station\StationView;
@@ -29,6 +28,9 @@ use Yew\Server\Tape\PointView;
 use Yew\Server\Tape\TapeDoor;
 use Yew\Server\Tape\TapeReader;
 use Yew\Server\Wording\Wording;
+use Yew\Server\Worker\Computation;
+use Yew\Server\Worker\Ended;
+use Yew\Server\Worker\Progress;
 
 /** The service record with its two faces (REC-4): made from the tape, kept as a file with its hash. */
 final readonly class Reports
@@ -55,19 +57,27 @@ final readonly class Reports
     ) {
     }
 
-    /** Makes a report that was asked for, keeps it with its hash, and says so on the tape. */
-    public function make(ReportOrder $order): IssuedReport
+    /**
+     * Makes a report that was asked for, keeps it with its hash, and says so on the tape; what was made already stays as it is.
+     *
+     * @throws Ended
+     */
+    public function make(Computation $order, Progress $progress): IssuedReport
     {
-        $this->reach($order, ReportStage::Gathering);
+        $made = $this->em->find(IssuedReport::class, $order->id);
+        if (null !== $made) {
+            return $made;
+        }
+        $progress->reach(ReportStage::Gathering->value, 0.1);
         $job = $this->jobs->get($order->jobId);
         $html = $this->html($job);
-        $this->reach($order, ReportStage::Typesetting);
+        $progress->reach(ReportStage::Typesetting->value, 0.4);
         $pdf = $this->pdf->make($html);
+        $progress->reach(ReportStage::Typesetting->value, 0.9);
         $report = new IssuedReport($order->id, $job->id, $order->askedAt, $order->askedBy, hash('sha256', $pdf));
         (new Filesystem())->dumpFile($this->path($report->id), $pdf);
         $this->em->wrapInTransaction(function () use ($job, $report, $order): void {
             $this->em->persist($report);
-            $this->em->remove($order);
             $this->door->write($job, $order->askedBy, 'report-issued', ['reportId' => $report->id, 'sha256' => $report->sha256]);
             if ($this->isReady($job)) {
                 $this->door->write($job, $order->askedBy, 'shelf-move', ['to' => ShelfState::Ready->value]);
@@ -88,12 +98,6 @@ final readonly class Reports
         }
 
         return \in_array($job->shelfState(), [ShelfState::OnTheBench, ShelfState::Soaking], true);
-    }
-
-    private function reach(ReportOrder $order, ReportStage $stage): void
-    {
-        $order->reach($stage);
-        $this->em->flush();
     }
 
     public function read(IssuedReport $report): string

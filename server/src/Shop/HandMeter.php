@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Shop;
 
+use Yew\Core\Bench\Meter;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Server\Shop\Entity\ShopMeter;
@@ -22,13 +23,17 @@ final readonly class HandMeter
     private const HIGHEST_VOLTS = [300.0, 5000.0];
     private const LOWEST_VOLTS = 0.1;
     private const OHMS = [100.0, 100e6];
+    /** Of the currents that bias is measured by; a jack for ten amperes is not counted on (our choice). */
+    private const AMPERES = [0.001, 0.4];
 
     /**
      * @param float                $inputOhms Ω, of both volt functions
      * @param float                $highest   V
      * @param array<string, float> $percents  accuracy by function, percent of reading
+     * @param array<string, mixed> $acVolts   what else is known of its AC volts, as the meter's document has it
+     * @param array<string, mixed> $itself    what else is known of the meter, likewise
      */
-    private function __construct(public string $name, public int $counts, public float $inputOhms, public float $highest, public float $digits, public array $percents)
+    private function __construct(public string $name, public int $counts, public float $inputOhms, public float $highest, public float $digits, public array $percents, private array $acVolts = [], private array $itself = [])
     {
     }
 
@@ -41,9 +46,17 @@ final readonly class HandMeter
         }
         $meter = new self(
             trim($fields->string('name', 80)), $counts, $fields->number('inputResistanceOhms', ...self::INPUT_OHMS), $fields->number('highestVolts', ...self::HIGHEST_VOLTS), $fields->number('accuracyDigits', 0, 100),
-            ['dc-volts' => self::percent($fields, 'dcVoltsPercent'), 'ac-volts' => self::percent($fields, 'acVoltsPercent'), 'ohms' => self::percent($fields, 'ohmsPercent')],
+            array_filter([
+                'dc-volts' => self::percent($fields, 'dcVoltsPercent'), 'ac-volts' => self::percent($fields, 'acVoltsPercent'), 'ohms' => self::percent($fields, 'ohmsPercent'),
+                'dc-amperes' => $fields->has('dcAmperesPercent') ? self::percent($fields, 'dcAmperesPercent') : null,
+            ], is_float(...)),
+            array_filter(['detector' => $fields->optionalString('detector'), 'bandHertz' => null === $fields->optionalObject('bandHertz') ? null : $fields->raw('bandHertz')], static fn (mixed $v): bool => null !== $v),
+            array_filter(['ratedVolts' => $fields->optionalNumber('ratedVolts', 0.0, 50000.0), 'calibratedOn' => $fields->optionalString('calibratedOn')], static fn (mixed $v): bool => null !== $v),
         );
+        $fields->raw('bandHertz');
         $fields->done();
+
+        Meter::decode($meter->listed('new')->document(), $fields->path); // whatever it says is understood, or it is not listed
 
         return '' === $meter->name ? throw $fields->fault('name', 'a name belongs here') : $meter;
     }
@@ -63,15 +76,19 @@ final readonly class HandMeter
     {
         $functions = [];
         foreach ($this->percents as $function => $percent) {
-            [$first, $last] = 'ohms' === $function ? self::OHMS : [self::LOWEST_VOLTS, $this->highest];
+            [$first, $last] = match ($function) {
+                'ohms' => self::OHMS,
+                'dc-amperes' => self::AMPERES,
+                default => [self::LOWEST_VOLTS, $this->highest],
+            };
             $ranges = [];
             foreach ($this->maxima($first, $last) as $max) {
                 $ranges[] = ['max' => $max, 'resolution' => 10.0 ** ceil(log10($max / $this->counts) - 1e-9), 'accuracyPercent' => $percent, 'accuracyDigits' => $this->digits];
             }
-            $functions[] = ['function' => $function, ...('ohms' === $function ? [] : ['inputResistanceOhms' => $this->inputOhms]), 'ranges' => $ranges];
+            $functions[] = ['function' => $function, ...(str_ends_with($function, 'volts') ? ['inputResistanceOhms' => $this->inputOhms] : []), ...('ac-volts' === $function ? $this->acVolts : []), 'ranges' => $ranges];
         }
 
-        return new ShopMeter($id, ['id' => $id, 'name' => $this->name, 'functions' => $functions]);
+        return new ShopMeter($id, ['id' => $id, 'name' => $this->name, 'functions' => $functions, ...$this->itself]);
     }
 
     /** @return list<float> full scales, in the function's unit; the last is the highest that it shows */

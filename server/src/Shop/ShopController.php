@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Server\Shop;
 
 use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Yew\Core\Bench\ChassisState;
@@ -18,7 +19,7 @@ use Yew\Server\Wording\Wording;
 
 final readonly class ShopController
 {
-    public function __construct(private EntityManagerInterface $em, private ShopMeters $meters, private Wording $wording, private TubeCatalogue $tubes, private ShopTime $time)
+    public function __construct(private EntityManagerInterface $em, private ShopMeters $meters, private Wording $wording, private TubeCatalogue $tubes, private ShopTime $time, private ClockInterface $clock)
     {
     }
 
@@ -31,7 +32,7 @@ final readonly class ShopController
         $meters = [];
         $inUse = $this->meters->inUse();
         foreach (array_filter($this->meters->all()->all, static fn (Meter $m): bool => \in_array($m->id, $inUse, true)) as $meter) {
-            $meters[] = ['id' => $meter->id, 'name' => $meter->name, 'inputResistanceOhms' => $meter->inputResistanceOhms(MeterFunction::DcVolts), 'highestVolts' => $meter->highest(MeterFunction::DcVolts)];
+            $meters[] = ['id' => $meter->id, 'name' => $meter->name, 'inputResistanceOhms' => $meter->inputResistanceOhms(MeterFunction::DcVolts), 'highestVolts' => $meter->highest(MeterFunction::DcVolts), 'detector' => $meter->detector?->value, 'ratedVolts' => $meter->ratedVolts, 'calibratedOn' => $meter->calibratedOn, 'leads' => null === $meter->leadsZero ? null : ['ohms' => $meter->leadsZero->ohms, 'measuredOn' => $meter->leadsZero->measuredOn, 'fresh' => $meter->leadsZero->isFresh((float) $this->clock->now()->format('U'))], 'readsOhms' => null !== $meter->highest(MeterFunction::Ohms)];
         }
         $people = [];
         foreach ($this->em->getRepository(Person::class)->findAll() as $person) {

@@ -41,7 +41,7 @@ final class ShopMeters implements ResetInterface
         if (null === $this->meters) {
             $meters = [];
             foreach ($this->em->getRepository(ShopMeter::class)->findBy([], ['id' => 'ASC']) as $meter) {
-                $meters[$meter->id] = Meter::decode($meter->document);
+                $meters[$meter->id] = Meter::decode($meter->document());
             }
             $this->meters = new Meters($meters);
         }

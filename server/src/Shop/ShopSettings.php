@@ -64,7 +64,22 @@ final readonly class ShopSettings
         }
         $listed = $meter->listed(Uuid::v7()->toRfc4122());
         $this->em->persist($listed);
-        $this->record->changed($personId, 'meter', [], $listed->document);
+        $this->record->changed($personId, 'meter', [], $listed->document());
+        $this->em->flush();
+        $this->meters->reset();
+    }
+
+    /** What a meter shows with its leads held together: it comes off small ohms on the day on which it was read, and the day after. */
+    public function leads(string $meterId, float $ohms, \DateTimeImmutable $at): void
+    {
+        $meter = $this->em->find(ShopMeter::class, $meterId);
+        if (null === $meter || $meter->isRetired()) {
+            throw Refused::notFound('meter in use');
+        }
+        $day = $at->setTimezone(new \DateTimeZone($this->shop()->head()->timeZone))->format('Y-m-d');
+        if (!$meter->leadsRead($ohms, $day)) {
+            throw Refused::conflict('This meter reads no ohms.');
+        }
         $this->em->flush();
         $this->meters->reset();
     }
@@ -80,7 +95,7 @@ final readonly class ShopSettings
             throw Refused::conflict('This is the only meter. List another before it goes: without one nothing is proved discharged.');
         }
         $meter->retire($at);
-        $name = $meter->document['name'] ?? '';
+        $name = $meter->document()['name'] ?? '';
         $this->record->changed($personId, 'meter', ['name' => $name, 'use' => 'in use'], ['name' => $name, 'use' => 'retired']);
         $this->em->flush();
         $this->meters->reset();

@@ -7,8 +7,10 @@ namespace Yew\Server\Shop;
 use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
+use Yew\Core\Bench\Meter;
 use Yew\Core\Owner\Prices;
 use Yew\Core\Station\Practice;
 use Yew\Server\Access\Entity\Person;
@@ -73,6 +75,18 @@ final readonly class ShopSettingsController
         $this->settings->list(HandMeter::decode(Body::fields($request)), $person->id);
 
         return new JsonResponse($this->settings()->getContent(), JsonResponse::HTTP_CREATED, [], true);
+    }
+
+    /** A technician's daily doing, and no setting of the shop. */
+    #[Route('/api/meters/{meterId}/leads', methods: ['POST'])]
+    public function leads(string $meterId, Request $request): Response
+    {
+        $fields = Body::fields($request);
+        $ohms = $fields->number('ohms', 0.0, Meter::MOST_LEADS_OHMS);
+        $fields->done();
+        $this->settings->leads($meterId, $ohms, $this->clock->now());
+
+        return new Response(null, Response::HTTP_NO_CONTENT);
     }
 
     #[Route('/api/shop/meters/{meterId}/retired', methods: ['POST'])]

@@ -38,6 +38,13 @@ final class ApiContractTest extends ServerTestCase
         $this->write($job, 'close-out', ['found' => 'a', 'done' => 'b', 'leftAlone' => '', 'notLookedAt' => '', 'outcome' => 'cured']);
         $this->post('/api/jobs/'.$job.'/reports', []);
         $this->validate('/api/jobs/{jobId}/reports', 'post', '202');
+        $report = $this->answer()->string('id');
+        $this->check('/api/computations/{computationId}', '/api/computations/'.$report);
+        $this->workOff();
+        $this->check('/api/reports/{reportId}', '/api/reports/'.$report);
+        $this->check('/api/status', '/api/status');
+        $this->check('/api/equipment', '/api/equipment');
+        $this->check('/api/practice-bench', '/api/practice-bench');
         $this->write($job, 'trial', ['test' => 'tube-shorts', 'part' => 'V4', 'text' => 'p-s']);
         $this->write($job, 'trial', ['test' => 'tube-figures', 'part' => 'V5', 'text' => '80%/60']);
         $unit = '/api/jobs/'.$job.'/units/'.$this->get('/api/jobs/'.$job)->objects('units')[0]->string('id');

@@ -28,6 +28,7 @@ final class ReportTest extends ServerTestCase
         $asked = $this->post('/api/jobs/'.$job.'/reports', []);
         self::assertResponseStatusCodeSame(202);
         self::assertSame(['waiting', false, null], [$asked->string('stage'), $asked->boolean('ready'), $asked->raw('sha256')], 'nobody waits for it');
+        $this->workOff();
         $report = $this->get('/api/reports/'.$asked->string('id'));
         self::assertSame(['ready', true], [$report->string('stage'), $report->boolean('ready')]);
         $this->client->request('GET', '/api/reports/'.$report->string('id').'/file');
@@ -68,6 +69,7 @@ final class ReportTest extends ServerTestCase
     {
         $job = $this->measured('x');
         $id = $this->post('/api/jobs/'.$job.'/reports', [])->string('id');
+        $this->workOff();
         $state = self::getContainer()->getParameter('yew.state');
         file_put_contents($state.'/reports/'.$id.'.pdf', 'changed', \FILE_APPEND);
         $this->get('/api/reports/'.$id.'/file');
@@ -153,6 +155,7 @@ final class ReportTest extends ServerTestCase
     {
         $job = $this->measured('x');
         $this->post('/api/jobs/'.$job.'/reports', []);
+        $this->workOff();
         $this->client->request('GET', '/api/jobs/'.$job.'/bundle.json');
         $bundle = json_decode((string) $this->client->getResponse()->getContent());
         self::assertFits('job-bundle.schema.json', $bundle);
@@ -207,6 +210,7 @@ final class ReportTest extends ServerTestCase
     private function pdf(string $job): string
     {
         $report = $this->post('/api/jobs/'.$job.'/reports', []);
+        $this->workOff();
         $this->client->request('GET', '/api/reports/'.$report->string('id').'/file');
 
         return (string) $this->client->getResponse()->getContent();

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tests\Shop;
 
+use Symfony\Component\Clock\Clock;
+use Symfony\Component\Clock\MockClock;
+use Symfony\Component\Clock\NativeClock;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Codec\BadData;
@@ -96,7 +99,7 @@ final class ShopSettingsTest extends ServerTestCase
     /** Ranges and resolutions of a 6000-count meter: common practice, and the documents of the meters that were entered by hand. */
     public function testRangesFollowFromTheCounts(): void
     {
-        $meter = Meter::decode(HandMeter::decode(Fields::of(self::METER))->listed('m')->document);
+        $meter = Meter::decode(HandMeter::decode(Fields::of(self::METER))->listed('m')->document());
         foreach ([[0.5, 0.6, 1e-4], [0.61, 6.0, 1e-3], [59.0, 60.0, 0.01], [450.0, 600.0, 0.1], [601.0, 1000.0, 1.0]] as [$volts, $max, $resolution]) {
             $range = $meter->rangeFor(MeterFunction::DcVolts, $volts);
             self::assertNotNull($range);
@@ -106,14 +109,50 @@ final class ShopSettingsTest extends ServerTestCase
         self::assertSame([100e6, null], [$meter->highest(MeterFunction::Ohms), $meter->highest(MeterFunction::Farads)]);
         // 450 V: 0.5 % and three digits of 0.1 V, and what the typed digits leave open.
         self::assertEqualsWithDelta(2.25 + 0.3 + 0.5, $meter->figure(MeterFunction::DcVolts, 450.0, 1.0, 'r')->worstCase(), 1e-9);
-        $fine = Meter::decode(HandMeter::decode(Fields::of([...self::METER, 'counts' => 50000, 'highestVolts' => 600]))->listed('m')->document);
+        $fine = Meter::decode(HandMeter::decode(Fields::of([...self::METER, 'counts' => 50000, 'highestVolts' => 600]))->listed('m')->document());
         self::assertSame([5.0, 600.0], [$fine->rangeFor(MeterFunction::DcVolts, 5.0)?->max, $fine->highest(MeterFunction::AcVolts)]);
         self::assertEqualsWithDelta(1e-4, $fine->rangeFor(MeterFunction::DcVolts, 5.0)->resolution ?? 0.0, 1e-12);
     }
 
+    /** COND-5b, SAFE-7. */
+    public function testWhatItsManualMaySayFurther(): void
+    {
+        $this->signIn('nell');
+        $further = ['detector' => 'average', 'bandHertz' => ['low' => 45, 'high' => 400], 'ratedVolts' => 600, 'calibratedOn' => '2026-05-04', 'dcAmperesPercent' => 1.2];
+        $this->set('POST', 'meters', [...self::METER, ...$further]);
+        self::assertResponseStatusCodeSame(201);
+        $listed = array_values(array_filter($this->get('/api/shop')->objects('meters'), static fn (Fields $m): bool => 'No. 9, bench' === $m->string('name')))[0];
+        self::assertSame(['average', 600.0, '2026-05-04', null], [$listed->string('detector'), $listed->number('ratedVolts'), $listed->string('calibratedOn'), $listed->raw('leads')]);
+        $meter = Meter::decode(HandMeter::decode(Fields::of([...self::METER, ...$further]))->listed('m')->document());
+        self::assertSame([[45.0, 400.0], 0.4], [$meter->bandHertz, $meter->highest(MeterFunction::DcAmperes)]);
+        self::assertNull(Meter::decode(HandMeter::decode(Fields::of(self::METER))->listed('m')->document())->highest(MeterFunction::DcAmperes), 'nothing is made up');
+    }
+
+    /** COND-5b: any technician holds the leads together before small ohms are read. */
+    public function testTheLeadsAreHeldTogether(): void
+    {
+        $this->signIn('idris');
+        $leads = fn (): array => array_map(static fn (Fields $m): mixed => $m->raw('leads'), array_filter($this->get('/api/shop')->objects('meters'), static fn (Fields $m): bool => 'no-1' === $m->string('id')));
+        self::assertSame([null], array_values($leads()));
+        $this->client->jsonRequest('POST', '/api/meters/no-1/leads', ['ohms' => 0.14], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertResponseStatusCodeSame(204);
+        $kept = Fields::of(array_values($leads())[0]);
+        self::assertSame([0.14, true], [$kept->number('ohms'), $kept->boolean('fresh')]);
+        Clock::set(new MockClock('+3 days'));
+        self::assertFalse(Fields::of(array_values($leads())[0])->boolean('fresh'));
+        Clock::set(new NativeClock());
+        foreach ([['no-1', ['ohms' => 2.01], 422], ['no-1', ['ohms' => -0.1], 422], ['no-1', [], 422], ['no-3', ['ohms' => 0.1], 409], ['no-99', ['ohms' => 0.1], 404]] as [$id, $body, $status]) {
+            $this->client->jsonRequest('POST', '/api/meters/'.$id.'/leads', $body, ['HTTP_ORIGIN' => 'http://localhost']);
+            self::assertSame($status, $this->lastStatus(), $id.' '.json_encode($body, \JSON_THROW_ON_ERROR));
+        }
+        $this->signIn('pim');
+        $this->client->jsonRequest('POST', '/api/meters/no-1/leads', ['ohms' => 0.1], ['HTTP_ORIGIN' => 'http://localhost']);
+        self::assertSame(403, $this->lastStatus());
+    }
+
     public function testWhatIsNoMeterIsRefused(): void
     {
-        foreach ([['counts' => 6001], ['name' => ' '], ['inputResistanceOhms' => 99e3], ['highestVolts' => 299], ['highestVolts' => 5001], ['dcVoltsPercent' => 0], ['ohmsPercent' => 20.1], ['accuracyDigits' => -1], ['colour' => 'red']] as $bad) {
+        foreach ([['counts' => 6001], ['name' => ' '], ['inputResistanceOhms' => 99e3], ['highestVolts' => 299], ['highestVolts' => 5001], ['dcVoltsPercent' => 0], ['ohmsPercent' => 20.1], ['accuracyDigits' => -1], ['colour' => 'red'], ['detector' => 'peak'], ['bandHertz' => ['low' => 60, 'high' => 50]], ['ratedVolts' => -1], ['calibratedOn' => 'May'], ['dcAmperesPercent' => 0]] as $bad) {
             try {
                 HandMeter::decode(Fields::of([...self::METER, ...$bad]));
                 self::fail(json_encode($bad, \JSON_THROW_ON_ERROR));
@@ -122,7 +161,7 @@ final class ShopSettingsTest extends ServerTestCase
             }
         }
         foreach ([['inputResistanceOhms' => 100e3], ['highestVolts' => 300], ['highestVolts' => 5000], ['ohmsPercent' => 20]] as $good) {
-            self::assertNotSame([], HandMeter::decode(Fields::of([...self::METER, ...$good]))->listed('m')->document);
+            self::assertNotSame([], HandMeter::decode(Fields::of([...self::METER, ...$good]))->listed('m')->document());
         }
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Server\Tests\Tape;
 
 use Symfony\Component\Uid\Uuid;
+use Yew\Core\Codec\Fields;
 use Yew\Server\Tests\ServerTestCase;
 
 /** Nothing that one entry contains answers with a fault, or makes the job unreadable for anyone. */
@@ -34,6 +35,8 @@ final class CrookedEntryTest extends ServerTestCase
         }
         $this->post('/api/jobs/'.$job.'/reports', []);
         self::assertSame(202, $this->lastStatus());
+        $this->workOff();
+        self::assertSame('ready', Fields::of($this->getList('/api/jobs/'.$job.'/reports')[0] ?? null)->string('stage'));
     }
 
     public function testAnEnvelopeMayBeAnything(): void

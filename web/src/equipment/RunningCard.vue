@@ -20,6 +20,7 @@ const lasted = (s: number): string => (s < 120 ? `${Math.round(s)} s` : s < 7200
       <dd v-if="status.live === null" class="out"><b>does not answer.</b> It is started again by itself; until then the tape is asked for every two seconds, and no meter is read.</dd>
       <dd v-else>up for {{ lasted(status.live.upSeconds) }}, {{ status.live.streams }} {{ status.live.streams === 1 ? 'browser follows' : 'browsers follow' }}, {{ status.live.rssKilobytes === null ? '' : `${Math.round(status.live.rssKilobytes / 1024)} MB` }}</dd>
       <dt>Database</dt><dd :class="{ out: status.live?.database === false }">{{ status.live === null ? 'not known' : status.live.database ? 'there' : 'away' }}</dd>
+      <dt>Worker</dt><dd :class="{ out: !status.worker.running }">{{ status.worker.running ? 'there' : 'does not run; it is started again by itself' }}{{ status.worker.waiting > 0 ? `, ${status.worker.waiting} ${status.worker.waiting === 1 ? 'report waits' : 'reports wait'}` : '' }}</dd>
       <dt>This page</dt><dd :class="{ out: !live.follows }">{{ live.follows ? 'hears what is new at once' : 'asks every two seconds' }}</dd>
       <template v-if="status.live !== null">
         <dt>Samples</dt><dd>{{ status.live.samplesSaved }} saved{{ status.live.samplesWaiting > 0 ? `, ${status.live.samplesWaiting} wait for the database` : '' }}<span v-if="status.live.samplesLost > 0" class="out">, {{ status.live.samplesLost }} lost</span></dd>

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Job\Entry;
 
+use Yew\Core\Bench\Meters;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Bench;
@@ -31,11 +32,14 @@ final readonly class TestTaken implements Statement
      * @throws CannotRead when a figure cannot be read, or is a bound where the test needs the figure
      * @throws BadData    when the text does not fit the test otherwise
      */
-    public static function typed(TestKind $kind, Fields $payload): self
+    public static function typed(TestKind $kind, Fields $payload, Meters $meters, float $now): self
     {
+        $meterId = $payload->optionalString('meterId');
+        $zero = $meters->find($meterId)?->leadsZero;
         $test = TakenTest::typed($kind, $payload->string('part'), $payload->optionalText('subject'), $payload->optionalText('text'), true === $payload->raw('lifted'));
+        $test = null === $zero ? $test : $test->lessLeads($zero, $now);
 
-        return null === $test->objection() ? new self($test, $payload->optionalString('meterId'), $payload->optionalString('slipAnswer'), Sampled::decode($payload->optionalObject('sample'))) : throw $test->objection();
+        return null === $test->objection() ? new self($test, $meterId, $payload->optionalString('slipAnswer'), Sampled::decode($payload->optionalObject('sample'))) : throw $test->objection();
     }
 
     /** @throws BadData */
@@ -57,6 +61,12 @@ final readonly class TestTaken implements Statement
         $refusal = ChassisRules::test($then->state->chassis->state, $this->test) ?? $this->sampled?->refusal($then, $this->meterId, null);
         if (null !== $refusal) {
             return $refusal;
+        }
+        // AC beyond its band is no figure (COND-5b).
+        $meter = $then->unit->meters()->find($this->meterId);
+        $hertz = $this->test->value('hertz');
+        if (null !== $meter && null !== $hertz && !$meter->reaches($hertz)) {
+            return new Refusal('meter-does-not-reach', ['meterName' => $meter->name, 'hertz' => $hertz, 'lowHertz' => $meter->bandHertz[0] ?? null, 'highHertz' => $meter->bandHertz[1] ?? null]);
         }
         // A test of what no board shows, even with the test in, is a test of nothing.
         $shown = $then->with(new Entry('new', $this, $then->now, $then->now, ''))->board($then->unit->stations()->of($this->test->kind)->id())->find($this->test->part);

@@ -38,7 +38,7 @@ final readonly class TestTakenKind implements EntryKind
 
         $kind = $this->stations->tests->get($fields->string('test'));
 
-        return $kind->definition()->isChange ? throw BadData::at('test', 'what stands in a socket is said as a change of the unit: found V4 6L6GC') : TestTaken::typed($kind, $fields);
+        return $kind->definition()->isChange ? throw BadData::at('test', 'what stands in a socket is said as a change of the unit: found V4 6L6GC') : TestTaken::typed($kind, $fields, $then->unit->meters(), $then->now);
     }
 
     public function kept(array $payload): TestTaken

@@ -67,6 +67,14 @@ async function makeReport(): Promise<void> {
     busy.value = false
   }
 }
+async function leave(computationId: string): Promise<void> {
+  try {
+    await ask(api.POST('/api/computations/{computationId}/cancelled', { params: { path: { computationId } } }))
+  } catch (e) {
+    error.value = e instanceof Error ? e.message : String(e)
+  }
+  await queries.invalidateQueries({ queryKey: ['reports', jobId.value] })
+}
 async function move(): Promise<void> {
   await bench.write('shelf-move', { to: moveTo.value, waitsFor: waitsFor.value }, null)
   waitsFor.value = ''
@@ -98,7 +106,7 @@ async function move(): Promise<void> {
       <div>
         <h2>Reports</h2>
         <p v-if="(reports.data.value ?? []).length === 0" class="soft">None yet.</p>
-        <ul><li v-for="r in reports.data.value ?? []" :key="r.id"><a v-if="r.ready" :href="`/api/reports/${r.id}/file`" target="_blank" rel="noopener" class="report">{{ dayTime(r.issuedAt, session.shop?.timeZone ?? 'UTC') }}, PDF</a><span v-else :class="r.stage === 'failed' ? 'out' : 'soft'" role="status"><progress v-if="r.stage !== 'failed'" :value="r.stage === 'typesetting' ? 2 : r.stage === 'gathering' ? 1 : 0" max="3" :aria-label="stages[r.stage]" /> {{ stages[r.stage] }}</span> <span class="soft small">{{ session.nameOf(r.issuedBy) }} · <span class="m">{{ r.sha256?.slice(0, 8) }}</span></span></li></ul>
+        <ul><li v-for="r in reports.data.value ?? []" :key="r.id"><a v-if="r.ready" :href="`/api/reports/${r.id}/file`" target="_blank" rel="noopener" class="report">{{ dayTime(r.issuedAt, session.shop?.timeZone ?? 'UTC') }}, PDF</a><span v-else :class="r.stage === 'failed' ? 'out' : 'soft'" role="status"><progress v-if="r.stage !== 'failed'" :value="r.stage === 'typesetting' ? 2 : r.stage === 'gathering' ? 1 : 0" max="3" :aria-label="stages[r.stage]" /> {{ stages[r.stage] }}</span> <button v-if="!r.ready && r.stage !== 'failed' && session.mayWrite" type="button" class="plain act" @click="leave(r.id)">leave it</button> <span class="soft small">{{ session.nameOf(r.issuedBy) }} · <span class="m">{{ r.sha256?.slice(0, 8) }}</span></span></li></ul>
       </div>
       <div>
         <h2>Take away</h2>
