@@ -165,11 +165,12 @@ start_web() {
   sed -e "s|@APP@|$(quoted "$app")|g" "$root/bin/lib/php-fpm.conf.in" >"$app/php-fpm.conf"
   [ "$(id -u)" != 0 ] || chown -R "$web_user": "$app/tmp" "$app/run"
   launch_php
+  launch_nginx
+  # They stop before nginx, which waits for its lines to end: streams are open as long as a browser is.
   launch_live
   launch_worker
   rm -f "$app/run/stand.json"
   [ "${status:-}" != demo ] || launch_stand
-  launch_nginx
   address=$([ -n "${listen:-}" ] && echo "https://$listen:$port" || echo "http://127.0.0.1:$port")
   step "Web server: starting" wait_for_web
 }

@@ -80,8 +80,17 @@ final class StartTest extends TestCase
         self::assertStringContainsString('Ada Larch', $me);
         self::assertStringNotContainsString('Set-Cookie', $me, 'a late answer does not bring back a session that was replaced meanwhile');
 
+        // A browser that follows the events holds its line open.
+        preg_match('/YEWSID\t(\S+)/', implode("\n", (array) curl_getinfo($curl, \CURLINFO_COOKIELIST)), $session);
+        $stream = stream_socket_client('tcp://127.0.0.1:'.$port);
+        self::assertNotFalse($stream);
+        fwrite($stream, "GET /api/events HTTP/1.1\r\nHost: 127.0.0.1\r\nCookie: YEWSID=".($session[1] ?? '')."\r\n\r\n");
+        stream_set_timeout($stream, 5);
+        self::assertStringContainsString('200', (string) fgets($stream));
+        $begin = microtime(true);
         $process->signal(\SIGINT);
         $process->wait();
+        self::assertLessThan(15.0, microtime(true) - $begin, 'whoever follows keeps nothing running');
         self::assertSame('', self::left(), 'nothing is left running');
         self::assertSame(130, $process->getExitCode());
         (new Filesystem())->remove(self::$data.'-2');

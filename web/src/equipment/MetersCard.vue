@@ -70,7 +70,7 @@ async function keepZero(id: string): Promise<void> {
   }
 }
 type Listed = Schemas['Shop']['meters'][number]
-const about = (m: Listed): string => [m.inputResistanceOhms === null ? 'input not known' : `${m.inputResistanceOhms / 1e6} MΩ`, m.highestVolts === null ? 'no DC volts' : `to ${m.highestVolts} V`, m.detector === null ? '' : m.detector === 'true-rms' ? 'true RMS' : 'average-responding', m.calibratedOn === null ? '' : `calibrated ${m.calibratedOn}`].filter((t) => t !== '').join(', ')
+const about = (m: Listed): string[] => [m.highestVolts === null ? 'no volts' : `${m.inputResistanceOhms === null ? 'input not known' : `${m.inputResistanceOhms / 1e6} MΩ`}, to ${m.highestVolts} V`, m.detector === null ? '' : m.detector === 'true-rms' ? 'true RMS' : 'average-responding', m.calibratedOn === null ? '' : `calibrated ${m.calibratedOn}`].filter((t) => t !== '')
 const leadsOf = (m: Listed): string => (m.leads === null ? 'leads not read' : `leads ${m.leads.ohms} Ω, ${m.leads.fresh ? 'come off small ohms' : `of ${m.leads.measuredOn}: too old, not taken off`}`)
 const counts = computed(() => props.settings.counts.map((c) => ({ value: String(c), label: c.toLocaleString('en').replace(',', ' ') })))
 </script>
@@ -79,7 +79,7 @@ const counts = computed(() => props.settings.counts.map((c) => ({ value: String(
   <setting-card title="Meters" keep="List it" :may-set="s.maySet.value" :is-changed="s.isChanged.value" :is-pending="s.isPending.value" :kept="s.kept.value" :fault="s.fault.value" @keep="s.keep" @back="s.back">
     <ul>
       <li v-for="m in session.shop?.meters ?? []" :key="m.id">
-        <b>{{ m.name }}</b> <span class="m small soft">{{ about(m) }}</span> <span v-if="m.ratedVolts === null" class="small out">nobody said what it may touch</span><span v-else-if="m.ratedVolts < 1000" class="small out">may touch {{ m.ratedVolts }} V only: not for plates and B+</span>
+        <b>{{ m.name }}</b> <span v-for="(part, n) in about(m)" :key="part" class="m small soft whole">{{ part }}{{ n < about(m).length - 1 ? ', ' : '' }}</span> <span v-if="m.ratedVolts === null" class="small out">nobody said what it may touch</span><span v-else-if="m.ratedVolts < 1000" class="small out">may touch {{ m.ratedVolts }} V only: not for plates and B+ </span>
         <button v-if="s.maySet.value" type="button" class="plain act" :aria-label="`${asked === m.id ? 'no longer in use: sure?' : 'retire'} ${m.name}`" @click="retire(m.id)">{{ asked === m.id ? 'no longer in use: sure?' : 'retire' }}</button>
         <form v-if="m.readsOhms" class="leads small" @submit.prevent="keepZero(m.id)">
           <span :class="m.leads?.fresh === true ? 'soft' : 'out'">{{ leadsOf(m) }}</span>
@@ -114,5 +114,6 @@ ul { margin: 0; padding: 0; list-style: none; display: grid; gap: 4px; }
 .figures { display: grid; grid-template-columns: repeat(3, 1fr); gap: 10px; }
 .four { grid-template-columns: repeat(4, 1fr); }
 .leads { display: flex; gap: 10px; align-items: center; min-height: 32px; }
-.act { text-decoration: underline; }
+.act { text-decoration: underline; margin-left: 6px; }
+.whole { white-space: nowrap; margin-right: 6px; }
 </style>

@@ -47,9 +47,9 @@ const warm = computed(() => {
 })
 const stop = computed(() => bench.bench?.state.stop ?? null)
 const meter = computed(() => session.shop?.meters.find((m) => m.id === value('meterId')))
-const source = computed(() => value('source') as { kind: string; volts: number } | undefined)
+const source = computed(() => value('source') as { kind: string; volts: number; dial?: number } | undefined)
 const inlet = computed(() => value('inletVolts') as number | undefined)
-const mains = computed(() => (inlet.value !== undefined ? ['Mains at inlet', `${inlet.value} V`] : source.value !== undefined ? [source.value.kind === 'variac' ? 'Variac' : 'Wall', `${source.value.volts} V`] : ['Mains at inlet', 'say']))
+const mains = computed(() => (inlet.value !== undefined ? ['Mains at inlet', `${inlet.value} V`] : source.value !== undefined ? [source.value.kind === 'variac' ? `Variac${source.value.dial === undefined ? '' : `, dial ${source.value.dial}`}` : 'Wall', `${source.value.volts} V`] : ['Mains at inlet', 'say']))
 </script>
 
 <template>

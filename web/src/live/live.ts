@@ -103,7 +103,7 @@ export const useLive = defineStore('live', () => {
   /** The same for the eye: it moves with the clock. */
   const looksLive = (one: Shown): boolean => one.state === 'live' && ageMs(one) <= liveMs
 
-  const onUnit = (job: string | null, unit: string | null): Shown[] => Object.values(shown.value).filter((s) => job !== null && s.job === job && s.unit === unit)
+  const onUnit = (job: string | null, unit: string | null): Shown[] => Object.values(shown.value).filter((s) => job !== null && s.job === job && s.unit === unit).sort((a, b) => a.name.localeCompare(b.name))
 
   /** Hears of every entry on a tape until it is told no more. */
   function onTape(follower: (job: string, sequence: number) => void): () => void {

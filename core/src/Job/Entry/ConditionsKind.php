@@ -14,6 +14,9 @@ use Yew\Core\Sheet\Island;
 /** Conditions were stated. */
 final class ConditionsKind implements EntryKind
 {
+    /** No table of a dial is finer than a tenth of a volt (our choice). */
+    private const DIAL_DECIMALS = 1;
+
     public function name(): string
     {
         return 'conditions';
@@ -64,7 +67,7 @@ final class ConditionsKind implements EntryKind
         $fields = Fields::of($source, 'payload.facts.source.value');
         $table = $then->unit->dial($fields->string('equipmentId', 40)) ?? throw CannotRead::dial('The dial of this variac has no table: what it gives is not known. Calibrate it against a meter, or measure at the inlet.');
         try {
-            $volts = $table->volts($fields->number('dial', 0, 500));
+            $volts = round($table->volts($fields->number('dial', 0, 500)), self::DIAL_DECIMALS);
         } catch (OutsideTable $e) {
             throw CannotRead::dial($e->getMessage().'.');
         }
