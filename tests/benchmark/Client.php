@@ -73,8 +73,8 @@ final class Client
     /** Its session, as a header of another line. */
     public function cookie(): string
     {
-        foreach ((array) curl_getinfo($this->curl, \CURLINFO_COOKIELIST) as $line) {
-            $parts = explode("\t", \is_string($line) ? $line : '');
+        foreach (curl_getinfo($this->curl, \CURLINFO_COOKIELIST) as $line) {
+            $parts = explode("\t", $line);
             if ('YEWSID' === ($parts[5] ?? '')) {
                 return 'Cookie: YEWSID='.$parts[6];
             }

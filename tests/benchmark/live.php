@@ -25,9 +25,11 @@ const TRIALS = 100;
  * Twenty streams read for so long.
  *
  * @param list<resource> $streams
- * @param list<string>   $heard   what each heard, kept between calls
+ * @param list<string>   $heard   what each heard before
+ *
+ * @return list<string> what each heard by now
  */
-function listen(array $streams, array &$heard, float $seconds): void
+function listen(array $streams, array $heard, float $seconds): array
 {
     $end = microtime(true) + $seconds;
     while (microtime(true) < $end) {
@@ -39,6 +41,8 @@ function listen(array $streams, array &$heard, float $seconds): void
             }
         }
     }
+
+    return array_values($heard);
 }
 
 /** @return array<string, true> every live value that a client heard, by instrument and moment */
@@ -140,12 +144,13 @@ try {
 
     $streams = $heard = [];
     for ($i = 0; $i < CLIENTS; ++$i) {
-        $stream = stream_socket_client('tcp://'.parse_url($stack->address, \PHP_URL_HOST).':'.parse_url($stack->address, \PHP_URL_PORT)) ?: throw new RuntimeException('no stream');
+        $stream = stream_socket_client('tcp://'.parse_url($stack->address, \PHP_URL_HOST).':'.parse_url($stack->address, \PHP_URL_PORT));
+        false === $stream && throw new RuntimeException('no stream');
         fwrite($stream, "GET /api/events HTTP/1.1\r\nHost: 127.0.0.1\r\n".$client->cookie()."\r\n\r\n");
         $streams[] = $stream;
         $heard[] = '';
     }
-    listen($streams, $heard, 3.0);
+    $heard = listen($streams, $heard, 3.0);
     $cdp = new ChromeDevToolsDriver($b->driver);
     $cdp->execute('Performance.enable');
     $metrics = static function () use ($cdp): array {
@@ -162,17 +167,20 @@ try {
     [$before, $mark, $begin] = [$metrics(), array_map(strlen(...), $heard), microtime(true)];
     for ($step = 0; microtime(true) - $begin < 60.0 * $minutes; ++$step) {
         $both('variac '.(60 + 10 * ($step % 5)));
-        listen($streams, $heard, 5.0);
+        $heard = listen($streams, $heard, 5.0);
     }
     $seconds = microtime(true) - $begin;
     [$after, $last] = [$metrics(), $live()];
-    listen($streams, $heard, 1.0);
+    $heard = listen($streams, $heard, 1.0);
     $sets = array_map(values(...), $heard);
     $all = array_reduce($sets, static fn (array $all, array $one): array => $all + $one, []);
     // What was told before the last client had come, or is on its way to one, is no loss.
-    $times = array_map(static fn (array $set): array => array_map(static fn (string $key): string => explode(' ', $key)[1], array_keys($set)), $sets);
-    $from = max(array_map(min(...), $times));
-    $to = min(array_map(max(...), $times));
+    [$from, $to] = ['', '9'];
+    foreach ($sets as $set) {
+        $times = array_map(static fn (string $key): string => explode(' ', $key)[1], array_keys($set));
+        sort($times);
+        [$from, $to] = [max($from, $times[0] ?? '9'), min($to, $times[count($times) - 1] ?? '')];
+    }
     $within = static fn (array $set): int => count(array_filter(array_keys($set), static fn (string $key): bool => ($at = explode(' ', $key)[1]) >= $from && $at <= $to));
     $missed = array_sum(array_map(static fn (array $set): int => $within($all) - $within($set), $sets));
     $told = $readings($last) - $readings($first);

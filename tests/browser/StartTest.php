@@ -81,7 +81,7 @@ final class StartTest extends TestCase
         self::assertStringNotContainsString('Set-Cookie', $me, 'a late answer does not bring back a session that was replaced meanwhile');
 
         // A browser that follows the events holds its line open.
-        preg_match('/YEWSID\t(\S+)/', implode("\n", (array) curl_getinfo($curl, \CURLINFO_COOKIELIST)), $session);
+        preg_match('/YEWSID\t(\S+)/', implode("\n", curl_getinfo($curl, \CURLINFO_COOKIELIST)), $session);
         $stream = stream_socket_client('tcp://127.0.0.1:'.$port);
         self::assertNotFalse($stream);
         fwrite($stream, "GET /api/events HTTP/1.1\r\nHost: 127.0.0.1\r\nCookie: YEWSID=".($session[1] ?? '')."\r\n\r\n");

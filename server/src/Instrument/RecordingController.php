@@ -6,8 +6,10 @@ namespace Yew\Server\Instrument;
 
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\StreamedResponse;
 use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
+use Yew\Core\Bench\MeterFunction;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Http\Body;
 use Yew\Server\Http\Refused;
@@ -46,6 +48,21 @@ final readonly class RecordingController
         $this->recordings->end($unit, $recordingId);
 
         return new JsonResponse($this->recordings->of($unit));
+    }
+
+    /** Every sample, one a line: when, and what; an overload has no figure. */
+    #[Route('/api/jobs/{jobId}/units/{unitId}/recordings/{recordingId}.csv', methods: ['GET'])]
+    public function csv(string $jobId, string $unitId, string $recordingId): StreamedResponse
+    {
+        $recording = $this->recordings->get($this->unit($jobId, $unitId), $recordingId);
+        $unit = MeterFunction::from($recording->function)->unit()->value;
+
+        return new StreamedResponse(function () use ($recording, $unit): void {
+            echo "at,kind,value,unit\n";
+            foreach ($this->recordings->samples($recording) as [$at, $value]) {
+                printf("%s,%s,%s,%s\n", $at, null === $value ? 'overload' : 'value', null === $value ? '' : \sprintf('%.9g', $value), $unit);
+            }
+        }, headers: ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => \sprintf('attachment; filename="%s-trace.csv"', preg_replace('/[^A-Za-z0-9.]+/', '-', $recording->place))]);
     }
 
     private function unit(string $jobId, string $unitId): JobUnit

@@ -23,6 +23,9 @@ final readonly class Recordings
     /** Points of one that are sent to be drawn; of each stretch the lowest and the highest. */
     private const MOST_POINTS = 1200;
 
+    /** Samples that are fetched at once. */
+    private const BLOCK = 5000;
+
     public function __construct(private EntityManagerInterface $em, private Connection $connection, private Instruments $instruments, private ClockInterface $clock)
     {
     }
@@ -56,12 +59,32 @@ final readonly class Recordings
 
     public function end(JobUnit $unit, string $id): void
     {
-        $recording = Uuid::isValid($id) ? $this->em->find(Recording::class, $id) : null;
-        if (null === $recording || $recording->jobId !== $unit->job->id || $recording->unitId !== $unit->unit->id) {
-            throw Refused::notFound('recording on this unit');
-        }
-        $recording->end($this->clock->now());
+        $this->get($unit, $id)->end($this->clock->now());
         $this->em->flush();
+    }
+
+    public function get(JobUnit $unit, string $id): Recording
+    {
+        $recording = Uuid::isValid($id) ? $this->em->find(Recording::class, $id) : null;
+
+        return null !== $recording && $recording->jobId === $unit->job->id && $recording->unitId === $unit->unit->id ? $recording : throw Refused::notFound('recording on this unit');
+    }
+
+    /**
+     * All of a recording, a block at a time: an hour of a quick meter is more than anybody wants in memory at once.
+     *
+     * @return iterable<array{string, float|null}> moment, and value or null for overload
+     */
+    public function samples(Recording $recording): iterable
+    {
+        $after = '-infinity';
+        do {
+            $rows = $this->connection->fetchAllAssociative('SELECT at::text AS at, value FROM recording_sample WHERE recording_id = ? AND at > ?::timestamptz ORDER BY at LIMIT '.self::BLOCK, [$recording->id, $after]);
+            foreach ($rows as $row) {
+                $after = \is_string($row['at']) ? $row['at'] : throw new \LogicException('a sample has its moment');
+                yield [(new \DateTimeImmutable($after))->setTimezone(new \DateTimeZone('UTC'))->format('Y-m-d\TH:i:s.v\Z'), is_numeric($row['value']) ? (float) $row['value'] : null];
+            }
+        } while (self::BLOCK === \count($rows));
     }
 
     /** @return list<array<string, mixed>> the latest of a unit, with what is drawn of each */

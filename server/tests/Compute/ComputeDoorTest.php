@@ -42,6 +42,10 @@ final class ComputeDoorTest extends ServerTestCase
         yield 'compose' => ['compose', ['lines' => "mains 117 ht 662/86\nsupply ht ct A 50u/350\ngain V1 12AX7 A 100k 1k5\nse V2 6V6GT A screens A sstop 4k7 cath 470 25u from V1 22n ot 5k\nnonsense"]];
         yield 'netlist-import' => ['netlist-import', ['netlist' => "a stage\nV1 b 0 DC 250\nRa b p 100k\nX1 p g k 12AX7\nRk k 0 1.5k\nRg g 0 1meg\n.include secrets.txt\n.end\n"]];
         yield 'ratio' => ['ratio', ['taps' => [['loadOhms' => 8, 'primary' => '11.0', 'secondary' => '0.506'], ['loadOhms' => 4, 'primary' => '11.0', 'secondary' => '0.358']], 'wantedPrimaryOhms' => 5000]];
+        yield 'judge-decay' => ['judge-decay', ['farads' => 40e-6, 'isMeasured' => false, 'bleederOhms' => 220e3, 'wasLow' => false, 'samples' => [['seconds' => 0, 'volts' => 430], ['seconds' => 5, 'volts' => 244]]]];
+        yield 'judge-decay, hardly any' => ['judge-decay', ['farads' => 20e-6, 'isMeasured' => true, 'samples' => [['seconds' => 0, 'volts' => 430], ['seconds' => 5, 'volts' => 420]]]];
+        yield 'no-load' => ['no-load', ['dcVolts' => 120, 'dcBandVolts' => 0.8, 'inletVolts' => 25, 'inletBandVolts' => 0.3, 'inletMeasured' => true, 'tubeRectifier' => false, 'mainsVolts' => 120, 'parts' => [['part' => 'C1', 'ratedVolts' => 500], ['part' => 'C2', 'ratedVolts' => 450]]]];
+        yield 'no-load, behind a tube' => ['no-load', ['dcVolts' => 120, 'inletVolts' => 60, 'inletMeasured' => true, 'tubeRectifier' => true, 'mainsVolts' => 120]];
         yield 'fuse' => ['fuse', ['drawn' => 'T4A 250V', 'drawnMainsVolts' => 120, 'mainsVolts' => 240, 'fitted' => 'T4A 250V', 'runningAmperes' => 1.1]];
         yield 'fuse, nothing fitted' => ['fuse', ['drawn' => 'UL 2A slow', 'drawnMainsVolts' => 120, 'mainsVolts' => 240]];
         yield 'mains-conversion' => ['mains-conversion', ['primary' => 'two-equal', 'windingVolts' => [117], 'mainsVolts' => 230, 'madeForHertz' => 50, 'mainsHertz' => 50, 'fuse' => 'T4A', 'fuseMainsVolts' => 117]];

@@ -96,7 +96,8 @@ final class WordingTest extends ServerTestCase
             }
         }
         preg_match_all("/'((?:another|wire|prove|move|count|plug|lamp|mark|step)-[a-z-]+)'/", (string) file_get_contents(self::root().'/core/src/Look/MainsConversion.php'), $steps);
-        $asked = array_unique([...$asked, ...array_map(static fn (string $step): string => 'convert-'.$step, $steps[1])]);
+        preg_match_all("/'(decay-[a-z-]+)'/", (string) file_get_contents(self::root().'/core/src/Power/Decay.php'), $decays);
+        $asked = array_unique([...$asked, ...array_map(static fn (string $step): string => 'convert-'.$step, $steps[1]), ...$decays[1]]);
         sort($asked);
         $said = array_keys(self::getContainer()->get(Wording::class)->page());
         sort($said);

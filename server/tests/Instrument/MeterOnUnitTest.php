@@ -109,6 +109,19 @@ final class MeterOnUnitTest extends ServerTestCase
         $this->client->jsonRequest('POST', $path.'/'.$second.'/ended', [], ['HTTP_ORIGIN' => 'http://localhost']);
         self::assertSame(200, $this->lastStatus());
         self::assertNotNull(Fields::of($this->getList($path)[0])->raw('endedAt'));
+        // All of it as CSV, whatever the plot leaves out.
+        $this->client->request('GET', $path.'/'.$second.'.csv');
+        $lines = explode("\n", trim($this->client->getInternalResponse()->getContent()));
+        self::assertSame('at,kind,value,unit', $lines[0]);
+        self::assertSame(['2026-11-28T12:00:01.400Z,overload,,V', '2026-11-28T12:00:01.600Z,value,-36.0016,V'], \array_slice($lines, 8, 2));
+        self::assertContains('2026-11-28T12:11:06.600Z,value,500,V', $lines);
+        $all = $this->em()->getConnection()->fetchOne('SELECT count(*) FROM recording_sample WHERE recording_id = ?', [$second]);
+        self::assertSame([5000, 5000], [$all, \count($lines) - 1], 'a block, and to its very end');
+        $this->em()->getConnection()->executeStatement("INSERT INTO recording_sample (recording_id, at, value) VALUES (?, TIMESTAMPTZ '2026-11-28 13:00:00Z', 1)", [$second]);
+        $this->client->request('GET', $path.'/'.$second.'.csv');
+        self::assertStringEndsWith("2026-11-28T13:00:00.000Z,value,1,V\n", $this->client->getInternalResponse()->getContent(), 'and one in the next');
+        $this->client->request('GET', $path.'/'.Uuid::v7()->toRfc4122().'.csv');
+        self::assertSame(404, $this->lastStatus());
         $this->post('/api/jobs/'.$job.'/units/'.$this->unitOf($job).'/recordings/'.Uuid::v7()->toRfc4122().'/ended', []);
         self::assertSame(404, $this->lastStatus());
         $this->signIn('pim');

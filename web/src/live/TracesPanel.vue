@@ -35,7 +35,7 @@ const span = (t: { points: number[][] }): string => { const s = t.points.at(-1)?
         <trace-plot :points="drawn.points" :unit="drawn.unit" :label="`${drawn.place} by ${meter(drawn.meterId)}`" />
         <p v-if="drawn.overloads > 0" class="small out">{{ drawn.overloads }} of {{ drawn.samples }} samples were overload: no figure, and not drawn.</p>
         <ul>
-          <li v-for="t in traces" :key="t.id"><button type="button" :aria-pressed="t.id === drawn.id" @click="chosen = t.id"><b>{{ t.place }}</b> <span class="soft">{{ meter(t.meterId) }} · {{ dayTime(t.begunAt, session.shop?.timeZone ?? 'UTC') }} · {{ span(t) }} · {{ t.samples }} samples{{ t.endedAt === null ? ' · goes on' : '' }}</span></button></li>
+          <li v-for="t in traces" :key="t.id"><button type="button" :aria-pressed="t.id === drawn.id" @click="chosen = t.id"><b>{{ t.place }}</b> <span class="soft">{{ meter(t.meterId) }} · {{ dayTime(t.begunAt, session.shop?.timeZone ?? 'UTC') }} · {{ span(t) }} · {{ t.samples }} samples{{ t.endedAt === null ? ' · goes on' : '' }}</span></button><a :href="`/api/jobs/${bench.job?.id ?? ''}/units/${bench.unit?.id ?? ''}/recordings/${t.id}.csv`" download :aria-label="`CSV: ${t.place} by ${meter(t.meterId)}`">CSV</a></li>
         </ul>
       </template>
     </div>
@@ -47,6 +47,8 @@ const span = (t: { points: number[][] }): string => { const s = t.points.at(-1)?
 .head { display: flex; justify-content: space-between; align-items: center; }
 .plain { min-height: 44px; }
 ul { list-style: none; margin: 0; padding: 0; max-height: 220px; overflow: auto; }
+li { display: flex; align-items: center; }
+li a { min-height: 44px; display: inline-flex; align-items: center; padding: 0 12px; }
 li button { font: inherit; color: inherit; background: none; border: 0; border-left: 6px solid transparent; min-height: 44px; width: 100%; text-align: left; cursor: pointer; padding: 0 10px; }
 li button[aria-pressed='true'] { border-left-color: var(--needle); background: var(--lit); }
 </style>

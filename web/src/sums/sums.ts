@@ -41,6 +41,15 @@ const number = (text: unknown): number => Number(String(text).replace(',', '.'))
 const words = (s: unknown): string => String(s).replaceAll('-', ' ')
 const given = (record: Record<string, unknown>): Record<string, unknown> => Object.fromEntries(Object.entries(record).filter(([, value]) => value !== undefined && value !== ''))
 
+/** “C1 500, C2 450”: a part and what it is rated for. */
+export function ratedParts(text: string): { part: string; ratedVolts: number }[] {
+  return text.split(/[,;\n]+/).map((line) => /^\s*([A-Za-z]\w{0,39})\s+(\d+(?:\.\d+)?)\s*V?\s*$/.exec(line)).filter((m) => m !== null).map((m) => ({ part: m[1] ?? '', ratedVolts: Number(m[2]) }))
+}
+const secondsCheck = (text: string): string => (number(text.trim()) > 0 && number(text.trim()) <= 86400 ? '' : `“${text}”: seconds above 0 belong here.`)
+const partsCheck = (text: string): string => {
+  const wrong = text.split(/[,;\n]+/).find((line) => line.trim() !== '' && ratedParts(line).length === 0)
+  return wrong === undefined ? '' : `“${wrong.trim()}”: a part and its volts belong here, such as C1 500.`
+}
 const share = (text: string): string => { const value = number(text.trim()); return value >= 0 && value <= 50 ? '' : `“${text}”: percent from 0 to 50 belong here.` }
 const minutes = (seconds: number): string => (seconds < 100 ? `${seconds.toFixed(0)} s` : `${(seconds / 60).toFixed(1)} min`)
 
@@ -60,6 +69,46 @@ export const sums: readonly Sum[] = [
       ]
       if (out['loadForWantedOhms'] !== null) rows.push({ label: 'Load for what the {tubes} want', text: showFigure(n(out, 'loadForWantedOhms'), 'Ω') })
       return rows
+    },
+    cautioned: true,
+  },
+  {
+    id: 'ceiling', title: 'First stop, projected', form: 'no-load', hint: 'From one low stop, before any {tube} goes in: what full mains would give, and the first part that it would break.',
+    inputs: [
+      { name: 'dc', label: '{B+} reads', unit: 'V', example: '120' }, { name: 'off', label: 'give or take', unit: 'V', example: '0.8', optional: true },
+      { name: 'inlet', label: 'Inlet reads', unit: 'V', example: '25' }, { name: 'inletOff', label: 'give or take', unit: 'V', example: '0.3', optional: true },
+      { name: 'by', label: 'The inlet is read', example: 'measured', choices: [{ value: 'measured', label: 'by a meter there' }, { value: 'dial', label: 'off a dial' }] },
+      { name: 'rectifier', label: 'Rectifier', example: 'silicon', choices: [{ value: 'silicon', label: 'silicon' }, { value: 'tube', label: 'a tube' }] },
+      { name: 'mains', label: 'Full mains', unit: 'V', example: '120' }, { name: 'parts', label: 'Parts across it, and their volts', example: 'C1 500, C2 450', optional: true, check: partsCheck },
+    ],
+    ask: (v) => given({ dcVolts: v['dc'], dcBandVolts: v['off'], inletVolts: v['inlet'], inletBandVolts: v['inletOff'], inletMeasured: v['by'] === 'measured', tubeRectifier: v['rectifier'] === 'tube', mainsVolts: v['mains'], parts: ratedParts(typeof v['parts'] === 'string' ? v['parts'] : '') }),
+    show: (out) => (out['obstacle'] !== null ? [{ label: 'Cannot say', text: out['obstacle'] === 'tube-rectifier' ? 'behind a tube rectifier the rail does not go with the mains' : 'a dial is no measure: 5 V off at 25 V is a fifth of what comes out' }] : [
+      ...(['atMains', 'atHighMains'] as const).map((at) => { const p = out[at] as Out; return { label: `At ${showFigure(n(p, 'mainsVolts'), 'V')} mains`, text: showFigure(n(p, 'volts'), 'V'), note: `${showFigure(n(p, 'leastVolts'), 'V')} to ${showFigure(n(p, 'mostVolts'), 'V')}` } }),
+      ...list(out, 'ceilings').map((c, i) => ({ label: i === 0 ? 'First to break' : '', text: `${told(c['part'])}, ${showFigure(n(c, 'ratedVolts'), 'V')}: at ${showFigure(n(c, 'mainsVolts'), 'V')} mains`, note: `surely safe up to ${showFigure(n(c, 'surelyBelowVolts'), 'V')}` })),
+    ]),
+    cautioned: true,
+  },
+  {
+    id: 'decay', title: 'Fall after off', form: 'judge-decay', hint: 'No {tubes} in, power cut, the meter clipped on: slow is right, at once is not.',
+    inputs: [
+      { name: 'farads', label: 'Capacitance on the rail', unit: 'F', example: '40u' }, { name: 'known', label: 'It is', example: 'marked', choices: [{ value: 'marked', label: 'as marked' }, { value: 'measured', label: 'as measured' }] },
+      { name: 'path', label: 'It bleeds through', example: 'drawn', choices: [{ value: 'drawn', label: 'what is drawn' }, { value: 'none', label: 'the meter alone' }] }, { name: 'bleeder', label: 'All of it together', unit: 'Ω', example: '220k' }, { name: 'meter', label: 'Meter', unit: 'Ω', example: '10M', optional: true },
+      { name: 'from', label: 'At switching off', unit: 'V', example: '430' }, { name: 'seconds', label: 'After, seconds', example: '5', check: secondsCheck }, { name: 'to', label: 'it reads', unit: 'V', example: '244' },
+      { name: 'before', label: 'Before that the rail', example: 'unseen', choices: [{ value: 'unseen', label: 'nobody looked' }, { value: 'well', label: 'stood well' }, { value: 'low', label: 'was low, with ripple' }] },
+    ],
+    ask: (v) => given({
+      farads: v['farads'], isMeasured: v['known'] === 'measured', bleederOhms: v['path'] === 'none' ? undefined : v['bleeder'], meterOhms: v['meter'], wasLow: v['before'] === 'low' ? true : v['before'] === 'well' ? false : undefined,
+      samples: [{ seconds: 0, volts: v['from'] }, { seconds: number(v['seconds']), volts: v['to'] }],
+    }),
+    show: (out, _, says) => {
+      const reason = out['reason'] as Out
+      const figures = reason['figures'] as Out
+      return [
+        { label: 'It says', text: words(reason['verdict']), note: says(told(reason['code'])) },
+        { label: 'Time constant', text: minutes(n(figures, 'constantSeconds')), note: `${minutes(n(out, 'leastSeconds'))} to ${minutes(n(out, 'mostSeconds'))} belongs` },
+        ...(figures['leakMostOhms'] === undefined ? [] : [{ label: 'Leak', text: `${showFigure(n(figures, 'leakLeastOhms'), 'Ω')} to ${showFigure(n(figures, 'leakMostOhms'), 'Ω')}` }]),
+        ...(figures['watchSeconds'] === undefined ? [] : [{ label: 'Watch it for', text: minutes(n(figures, 'watchSeconds')) }]),
+      ].filter((r) => !r.text.includes('NaN'))
     },
     cautioned: true,
   },
