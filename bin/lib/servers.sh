@@ -179,19 +179,23 @@ start_web() {
 launch_php() {
   spawn php-fpm QUIT "$web_user" env -u OWNER_DATABASE_URL APP_ENV=prod PHP_INI_SCAN_DIR=":$root/bin/lib/php.d" /usr/sbin/php-fpm8.2 -d "opcache.preload=\"$(echo "$data"/app/cache/prod/*Container.preload.php)\"" -F -y "$data/app/php-fpm.conf" >>"$data/php-fpm.log" 2>&1
 }
+# What runs beside the web server, compiled as it is there; it may fall as often as it likes.
+long_php=(php -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=32M)
+may_fall() { case $1 in live | worker | stand) ;; *) return 1 ;; esac }
+
 # The event process: instruments, the tape's news, browsers that follow.
 launch_live() {
-  spawn live TERM "$web_user" env -u OWNER_DATABASE_URL APP_ENV=prod APP_DEBUG=0 php -d memory_limit=256M -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=32M "$root/bin/bench" live:run >>"$data/live.log" 2>&1
+  spawn live TERM "$web_user" env -u OWNER_DATABASE_URL APP_ENV=prod APP_DEBUG=0 "${long_php[@]}" -d memory_limit=256M "$root/bin/bench" live:run >>"$data/live.log" 2>&1
 }
 # The worker: what takes longer than a page may wait.
 launch_worker() {
-  spawn worker TERM "$web_user" env -u OWNER_DATABASE_URL APP_ENV=prod APP_DEBUG=0 php -d memory_limit=512M -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=32M "$root/bin/bench" worker:run >>"$data/worker.log" 2>&1
+  spawn worker TERM "$web_user" env -u OWNER_DATABASE_URL APP_ENV=prod APP_DEBUG=0 "${long_php[@]}" -d memory_limit=512M "$root/bin/bench" worker:run >>"$data/worker.log" 2>&1
 }
 # The practice bench of a demo shop: a simulated amplifier behind simulated instruments; where they answer stands in run/stand.json.
 launch_stand() {
   [ -n "${stand_port:-}" ] || stand_port=$(free_block $((port < 60000 ? port + 90 : port - 90)) 7)
   rm -f "$data/app/stand-truth.jsonl"
-  spawn stand TERM "$web_user" env -i PATH="$PATH" php -d memory_limit=256M -d opcache.enable_cli=1 -d opcache.jit=tracing -d opcache.jit_buffer_size=32M "$root/bin/bench" \
+  spawn stand TERM "$web_user" env -i PATH="$PATH" "${long_php[@]}" -d memory_limit=256M "$root/bin/bench" \
     stand "$root/server/demo/sheets/lantern-30.sheet.json" --seed 7 --speed "${speed:-1}" --port "$stand_port" --log "$data/app/stand-truth.jsonl" >>"$data/stand.log" 2>&1
   printf '{"port": %d, "sheet": "Lantern 30"}\n' "$stand_port" >"$data/app/run/stand.json"
 }
@@ -228,8 +232,8 @@ watch_servers() {
       kill "$tick" 2>/dev/null && wait "$tick" 2>/dev/null || true
       continue
     fi
-    # What runs beside the web server may fall as often as it likes: it is started again, after a breath that grows.
-    case ${names[i]} in live | worker | stand) again_after_a_breath "${names[i]}"; continue ;; esac
+    # It is started again, after a breath that grows.
+    if may_fall "${names[i]}"; then again_after_a_breath "${names[i]}"; continue; fi
     now=$(date +%s) kept=("$now")
     for moment in "${deaths[@]}"; do [ $((now - moment)) -ge 60 ] || kept+=("$moment"); done
     deaths=("${kept[@]}")
@@ -247,10 +251,12 @@ watch_servers() {
 }
 
 wait_for_web() {
-  local i pid
+  local i at
   for i in {1..200}; do
     curl -kfs -o /dev/null "$address/api/ping" && return 0
-    for pid in "${pids[@]}"; do kill -0 "$pid" 2>/dev/null || { case $(cat "$data"/run/{live,worker,stand} 2>/dev/null) in *"$pid"*) continue ;; esac; tail -5 "$data"/{php-fpm,nginx}.log "$data"/app/*.log >&2; return 1; }; done
+    for at in "${!pids[@]}"; do
+      kill -0 "${pids[at]}" 2>/dev/null || may_fall "${names[at]}" || { tail -5 "$data"/{php-fpm,nginx}.log "$data"/app/*.log >&2; return 1; }
+    done
     sleep 0.05
   done
   return 1

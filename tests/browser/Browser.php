@@ -185,6 +185,14 @@ final class Browser
         return \is_string($answer) ? (string) base64_decode($answer, true) : '';
     }
 
+    /** The one open job that a word finds, by the API in this browser's own session. */
+    public function job(string $word): string
+    {
+        $found = json_decode($this->fetch('/api/jobs?q='.$word), true);
+
+        return \is_array($found) && \is_array($found['jobs'] ?? null) && \is_array($found['jobs'][0] ?? null) && \is_string($found['jobs'][0]['id'] ?? null) ? $found['jobs'][0]['id'] : Assert::fail('no such job in the demo: '.$word);
+    }
+
     public function signIn(string $name): void
     {
         $this->see('Sign in to the bench');

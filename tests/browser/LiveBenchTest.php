@@ -35,8 +35,7 @@ final class LiveBenchTest extends TestCase
         self::assertIsInt($stand['port']);
         self::$port = $stand['port'];
         self::$hands = new Line(self::$port);
-        $found = json_decode(self::$browser->fetch('/api/jobs?q=K-427'), true);
-        self::$job = \is_array($found) && \is_array($found['jobs'] ?? null) && \is_array($found['jobs'][0] ?? null) && \is_string($found['jobs'][0]['id'] ?? null) ? $found['jobs'][0]['id'] : self::fail('no such job in the demo');
+        self::$job = self::$browser->job('K-427');
     }
 
     public static function tearDownAfterClass(): void

@@ -21,8 +21,7 @@ final class RepairTest extends TestCase
         self::$stack->start();
         self::$browser = new Browser(self::$stack->address);
         self::$browser->signIn('idris.demo');
-        $found = json_decode(self::$browser->fetch('/api/jobs?q=T50-0312'), true);
-        self::$job = \is_array($found) && \is_array($found['jobs'] ?? null) && \is_array($found['jobs'][0] ?? null) && \is_string($found['jobs'][0]['id'] ?? null) ? $found['jobs'][0]['id'] : self::fail('no such job in the demo');
+        self::$job = self::$browser->job('T50-0312');
     }
 
     public static function tearDownAfterClass(): void

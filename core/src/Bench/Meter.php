@@ -72,7 +72,7 @@ final readonly class Meter
             $ranges[$function] = $own;
             $item->done();
         }
-        $meter = new self($fields->string('id'), $fields->string('name'), $ranges, $resistance, $detector, $band, $zero, $fields->optionalNumber('ratedVolts', 0.0, self::MOST_RATED_VOLTS), null === $fields->raw('calibratedOn') ? null : self::day($fields, 'calibratedOn'));
+        $meter = new self($fields->string('id'), $fields->string('name'), $ranges, $resistance, $detector, $band, $zero, $fields->optionalNumber('ratedVolts', 0.0, self::MOST_RATED_VOLTS), $fields->optionalDay('calibratedOn'));
         $fields->done();
 
         return $meter;
@@ -124,18 +124,10 @@ final readonly class Meter
         if (null === $fields) {
             return null;
         }
-        $zero = new LeadsZero($fields->number('ohms', 0.0, self::MOST_LEADS_OHMS), self::day($fields, 'measuredOn'));
+        $zero = new LeadsZero($fields->number('ohms', 0.0, self::MOST_LEADS_OHMS), $fields->day('measuredOn'));
         $fields->done();
 
         return $zero;
-    }
-
-    /** @throws BadData */
-    private static function day(Fields $fields, string $name): string
-    {
-        $said = $fields->string($name, 10);
-
-        return 1 === preg_match('/^(\d{4})-(\d\d)-(\d\d)$/D', $said, $m) && checkdate((int) $m[2], (int) $m[3], (int) $m[1]) ? $said : throw $fields->fault($name, 'a day such as 2026-01-31 belongs here');
     }
 
     public function inputResistanceOhms(MeterFunction $function): ?float

@@ -73,6 +73,24 @@ final class Fields
         return $this->has($name) && '' !== $this->data[$name] ? $this->string($name, $max) : $this->absent($name);
     }
 
+    /**
+     * A day of the calendar, 2026-01-31.
+     *
+     * @param int|null $century 20 for the years from 2000 to 2099; null for any
+     */
+    public function day(string $name, ?int $century = null): string
+    {
+        $day = $this->string($name, 10);
+        $isDay = 1 === preg_match('/^(\d{4})-(\d\d)-(\d\d)$/D', $day, $m) && checkdate((int) $m[2], (int) $m[3], (int) $m[1]);
+
+        return $isDay && (null === $century || $century === intdiv((int) $day, 100)) ? $day : throw $this->fault($name, 'a day such as 2026-01-31 belongs here');
+    }
+
+    public function optionalDay(string $name, ?int $century = null): ?string
+    {
+        return null === $this->optionalString($name, 10) ? null : $this->day($name, $century);
+    }
+
     /** Text as it is, empty where there is none. */
     public function optionalText(string $name, int $max = 4000): string
     {

@@ -41,11 +41,7 @@ final readonly class DialTable
         if (\count($points) < self::LEAST_POINTS) {
             throw $fields->fault('points', \sprintf('at least %d points', self::LEAST_POINTS));
         }
-        $measuredOn = $fields->string('measuredOn', 10);
-        if (1 !== preg_match('/^20\d\d-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/D', $measuredOn)) {
-            throw $fields->fault('measuredOn', 'a day such as 2026-11-28 belongs here');
-        }
-        $table = new self($points, $measuredOn, $fields->optionalString('meterId', 40));
+        $table = new self($points, $fields->day('measuredOn', 20), $fields->optionalString('meterId', 40));
         $fields->done();
 
         return $table;

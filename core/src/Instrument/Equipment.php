@@ -51,10 +51,7 @@ final readonly class Equipment
             $value = $fields->optionalNumber($figure, ...$bounds);
             $figures += null === $value ? [] : [$figure => $value];
         }
-        $calibratedOn = $fields->optionalString('calibratedOn', 10);
-        if (null !== $calibratedOn && 1 !== preg_match('/^20\d\d-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/D', $calibratedOn)) {
-            throw $fields->fault('calibratedOn', 'a day such as 2026-11-28 belongs here');
-        }
+        $calibratedOn = $fields->optionalDay('calibratedOn', 20);
         $touches = $fields->optionalNumber('touchesVolts', 1.0, 20000.0);
         $note = $fields->optionalText('note', 200);
         $dial = $fields->optionalObject('dial');

@@ -18,6 +18,16 @@ final readonly class MeterSetting
     {
     }
 
+    /** @param string $leads one of LEADS */
+    public static function leadsWord(string $leads): string
+    {
+        return match ($leads) {
+            'clipped' => 'clipped on',
+            'in-series' => 'in series',
+            default => 'in the hand',
+        };
+    }
+
     /** Whether power must not come while it is so: ohms never, amperes unless they stand in series. */
     public function blocksPower(): bool
     {

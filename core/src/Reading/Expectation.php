@@ -51,9 +51,10 @@ final class Expectation
         $loading = self::loadingFactor($point, $sheet, $context);
         $volts = $printed * ($regulated ? 1.0 : $ratio) * $loading;
         $figures = ['printedVolts' => $printed, 'printedMainsVolts' => $mains, 'inletVolts' => $conditions->mainsVolts(), 'mainsRatio' => $ratio, 'loadingFactor' => $loading];
+        $misread = $context->acObstacle($point->function);
         $obstacle = match (true) {
             [] !== $missing => 'conditions-not-stated',
-            null !== $context->acObstacle($point->function) => $context->acObstacle($point->function),
+            null !== $misread => $misread,
             true === $conditions->limited() => 'limiter-in',
             $conditions->inStandby() && null !== $point->fedBy && \in_array($point->fedBy, $sheet->standbyBreaks, true) => 'standby',
             ChassisState::Energised !== $context->state => 'not-energised',
@@ -90,9 +91,10 @@ final class Expectation
             return new Expected(null, null, 'model', $modelled->obstacle, $figures);
         }
         $volts = $modelled->volts * $loading;
+        $misread = $context->acObstacle($point->function);
         $obstacle = match (true) {
             [] !== $missing => 'conditions-not-stated',
-            null !== $context->acObstacle($point->function) => $context->acObstacle($point->function),
+            null !== $misread => $misread,
             true === $conditions->limited() && !$conditions->inletIsMeasured() && !$conditions->limitersAreKnown() => 'limiter-unknown',
             !$context->isLive() => 'not-energised',
             default => null,

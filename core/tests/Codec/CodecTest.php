@@ -84,4 +84,28 @@ final class CodecTest extends TestCase
         $this->expectException(BadData::class);
         $read(Fields::of(['list' => [[], []], 'zero' => 0, 'large' => 1e9, 'empty' => ' ', 'long' => 'four', 'object' => ['a' => 1], 'strings' => ['']]));
     }
+
+    public function testADayIsOneOfTheCalendar(): void
+    {
+        foreach (['2024-02-29', '1970-01-01', '2100-01-01'] as $day) {
+            self::assertSame([$day, $day], [Fields::of(['on' => $day])->day('on'), Fields::of(['on' => $day])->optionalDay('on')]);
+        }
+        foreach (['1999-12-31' => false, '2000-01-01' => true, '2099-12-31' => true, '2100-01-01' => false] as $day => $belongs) {
+            try {
+                self::assertSame($day, Fields::of(['on' => $day])->optionalDay('on', 20));
+                self::assertTrue($belongs, $day);
+            } catch (BadData) {
+                self::assertFalse($belongs, $day);
+            }
+        }
+        self::assertNull(Fields::of(['on' => null])->optionalDay('on'));
+        foreach (['2025-02-29', '2026-13-01', '2026-1-1', '2026-01-01T', 'today', 20260101, ''] as $not) {
+            try {
+                Fields::of(['on' => $not], 'meter')->day('on');
+                self::fail(json_encode($not, \JSON_THROW_ON_ERROR));
+            } catch (BadData $e) {
+                self::assertStringContainsString('meter.on', $e->getMessage());
+            }
+        }
+    }
 }

@@ -13,9 +13,15 @@ final class Moment
     }
 
     /** @param float $seconds since the epoch */
+    public static function at(float $seconds): \DateTimeImmutable
+    {
+        return new \DateTimeImmutable('@'.\sprintf('%.6F', $seconds));
+    }
+
+    /** @param float $seconds since the epoch */
     public static function ofSeconds(float $seconds): string
     {
-        return self::text(new \DateTimeImmutable('@'.\sprintf('%.6F', $seconds)));
+        return self::text(self::at($seconds));
     }
 
     public static function ofSecondsOrNull(?float $seconds): ?string

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Server\Instrument;
 
 use Yew\Core\Codec\BadData;
+use Yew\Core\Codec\Fields;
 use Yew\Core\Instrument\InstrumentProfile;
 
 /** The dialects that ship with the application; a shop may bring its own. */
@@ -21,7 +22,7 @@ final readonly class Profiles
         $profiles = [];
         foreach (false === $found ? [] : $found as $file) {
             $data = json_decode((string) file_get_contents($file), true, 16, \JSON_THROW_ON_ERROR);
-            $profiles[basename($file, '.json')] = \is_array($data) ? array_combine(array_map(strval(...), array_keys($data)), array_values($data)) : [];
+            $profiles[basename($file, '.json')] = Fields::named($data);
         }
 
         return $profiles;
@@ -39,6 +40,6 @@ final readonly class Profiles
         $document = \is_string($asked) ? $this->shipped()[$asked] ?? throw BadData::at('profile', \sprintf('there is no profile “%s”; there are %s', mb_substr($asked, 0, 40), implode(', ', array_keys($this->shipped())))) : $asked;
         InstrumentProfile::decode($document);
 
-        return \is_array($document) ? array_combine(array_map(strval(...), array_keys($document)), array_values($document)) : [];
+        return Fields::named($document);
     }
 }

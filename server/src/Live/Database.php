@@ -7,6 +7,7 @@ namespace Yew\Server\Live;
 use Amp\Sync\LocalMutex;
 use Doctrine\DBAL\Connection;
 use Revolt\EventLoop;
+use Yew\Core\Codec\Fields;
 
 /**
  * PostgreSQL without ever holding up the loop: asynchronous connect, one question after the other, and what it tells by NOTIFY.
@@ -188,7 +189,7 @@ final class Database
             $code .= (string) pg_result_error_field($result, \PGSQL_DIAG_SQLSTATE);
             if (\PGSQL_TUPLES_OK === pg_result_status($result)) {
                 foreach (pg_fetch_all($result) as $row) {
-                    $rows[] = array_map(static fn (mixed $v): ?string => \is_scalar($v) ? (string) $v : null, array_combine(array_map(strval(...), array_keys($row)), array_values($row)));
+                    $rows[] = array_map(static fn (mixed $v): ?string => \is_scalar($v) ? (string) $v : null, Fields::named($row));
                 }
             }
         }

@@ -112,21 +112,17 @@ final class InstrumentLine
         $this->close();
     }
 
-    /** Who answers at an address. */
+    /**
+     * Who answers at an address.
+     *
+     * @throws LineFault|AnswerFault
+     */
     public static function identify(NetworkAddress $address, InstrumentProfile $profile): string
     {
         $line = new self('', $address, $profile, array_values($profile->functions)[0], static fn (): bool => false, static fn (): null => null, static fn (): null => null);
-        try {
-            $line->connect();
+        $line->once(static fn (): null => null);
 
-            return $line->identity;
-        } catch (CancelledException) {
-            throw new LineFault('does not answer in time');
-        } catch (StreamException|SocketException) {
-            throw new LineFault('is not on the line');
-        } finally {
-            $line->close();
-        }
+        return $line->identity;
     }
 
     /**
@@ -140,18 +136,32 @@ final class InstrumentLine
         $line = new self('', $address, $profile, $function, static fn (): bool => true, static function (self $line, ?float $read) use (&$value): void {
             $value = $read;
         }, static fn (): null => null);
-        try {
-            $line->connect();
+        $line->once(static function () use ($line): void {
             $line->prepare();
             $line->readOnce();
+        });
 
-            return $value;
+        return $value;
+    }
+
+    /**
+     * Opens the line for one question alone.
+     *
+     * @param \Closure(): mixed $ask
+     *
+     * @throws LineFault|AnswerFault
+     */
+    private function once(\Closure $ask): void
+    {
+        try {
+            $this->connect();
+            $ask();
         } catch (CancelledException) {
             throw new LineFault('does not answer in time');
         } catch (StreamException|SocketException) {
             throw new LineFault('is not on the line');
         } finally {
-            $line->close();
+            $this->close();
         }
     }
 

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Server\Live;
 
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Codec\Fields;
 use Yew\Server\Http\Refused;
 
 /** The application's line to the event process beside it. */
@@ -77,6 +78,6 @@ final readonly class LiveLine
         }
         $data = json_decode($m[2], true);
 
-        return [(int) $m[1], \is_array($data) ? array_combine(array_map(strval(...), array_keys($data)), array_values($data)) : []];
+        return [(int) $m[1], Fields::named($data)];
     }
 }

@@ -12,6 +12,7 @@ use Yew\Core\Bench\ChassisState;
 use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry\StopSeen;
 use Yew\Core\Job\EntryKinds;
+use Yew\Server\Http\Moment;
 use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Job\Jobs;
 use Yew\Server\Shop\ShopMeters;
@@ -95,7 +96,7 @@ final class StopJudge
         $this->forget();
         $unit = $this->unit($recording['job'], $recording['unit']);
         if (null !== $unit) {
-            $this->door->stop($unit->job, $unit, $recording['person'], $recording['instrument'], $payload, new \DateTimeImmutable('@'.\sprintf('%.6F', $at)));
+            $this->door->stop($unit->job, $unit, $recording['person'], $recording['instrument'], $payload, Moment::at($at));
         }
         $this->forget();
     }

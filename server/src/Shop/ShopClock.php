@@ -7,6 +7,7 @@ namespace Yew\Server\Shop;
 use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Clock\NativeClock;
 use Symfony\Component\DependencyInjection\Attribute\Exclude;
+use Yew\Server\Http\Moment;
 
 /** The clock of a shop in which time goes otherwise than on the machine. No service: the kernel sets it as the clock of all. */
 #[Exclude]
@@ -23,7 +24,7 @@ final class ShopClock implements ClockInterface
     {
         $real = $this->machine->now();
 
-        return (new \DateTimeImmutable('@'.\sprintf('%.6F', $this->time->at((float) $real->format('U.u')))))->setTimezone($real->getTimezone());
+        return Moment::at($this->time->at((float) $real->format('U.u')))->setTimezone($real->getTimezone());
     }
 
     /** @param float|int $seconds of the shop */

@@ -25,6 +25,7 @@ use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Safety\Refusal;
+use Yew\Server\Http\Moment;
 use Yew\Server\Http\Refused;
 use Yew\Server\Instrument\Instruments;
 use Yew\Server\Job\Entity\Job;
@@ -109,7 +110,7 @@ final readonly class TapeDoor
             $received = $this->clock->now();
             $time = ObservedTime::of($claimed, $sentAt, (float) $received->format('U.u'), (float) $job->bookedInAt->format('U.u'), $this->tape->before($personId, $device, $counter));
             $payload = 'discharge-proof' === $kind ? [...$payload, 'clockSeen' => $time->clockSeen] : $payload;
-            $observed = self::instant($time->at);
+            $observed = Moment::at($time->at);
 
             return $this->append($job, $unit, $id, $kind, $v, $payload, $personId, $device, $counter, $observed, $received, $hash, $mayWrite ? null : new Refusal('permission'));
         });
@@ -126,11 +127,6 @@ final readonly class TapeDoor
         } catch (\Exception) {
             return null;
         }
-    }
-
-    private static function instant(float $seconds): \DateTimeImmutable
-    {
-        return new \DateTimeImmutable('@'.\sprintf('%.6F', $seconds));
     }
 
     /**
@@ -292,7 +288,7 @@ final readonly class TapeDoor
         }
         if ($said instanceof ShelfMove) {
             $until = null === $said->until ? null : self::moment($said->until);
-            $job->moveTo($said->to, $said->waitsFor, $entry->observedAt, null === $until ? null : self::instant($until));
+            $job->moveTo($said->to, $said->waitsFor, $entry->observedAt, null === $until ? null : Moment::at($until));
         }
     }
 

@@ -153,14 +153,11 @@ final readonly class Waiting
     /** @throws BadData for what is no day, or is further off than anybody means */
     private function day(Fields $fields, string $name): ?\DateTimeImmutable
     {
-        $text = $fields->optionalString($name, 10);
+        $text = $fields->optionalDay($name);
         if (null === $text) {
             return null;
         }
-        $day = \DateTimeImmutable::createFromFormat('!Y-m-d', $text);
-        if (false === $day || $day->format('Y-m-d') !== $text) {
-            throw $fields->fault($name, 'a day such as 2026-12-04 belongs here');
-        }
+        $day = new \DateTimeImmutable($text);
         if (abs((float) $day->format('U') - (float) $this->today()->format('U')) > self::MOST_DAYS * 86400) {
             throw $fields->fault($name, 'that is years off');
         }

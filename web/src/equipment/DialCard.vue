@@ -11,7 +11,7 @@ import { useEquipment } from './useEquipment'
 /** What the dial of a variac really gives: a short walk from mark to mark against a meter, with the variac loaded. */
 const props = defineProps<{ variac: Schemas['Equipment']; instruments: Schemas['Instrument'][] }>()
 const session = useSession()
-const { fault, isBusy, change } = useEquipment()
+const { fault, isBusy, run, change } = useEquipment()
 const isOwner = computed(() => session.me?.role === 'owner')
 const field = useTemplateRef<InstanceType<typeof NInput>>('field')
 const walking = ref(false)
@@ -54,16 +54,11 @@ function enter(): void {
 async function fromMeter(): Promise<void> {
   const instrument = onNetwork.value
   if (instrument === undefined) return
-  isBusy.value = true
-  try {
+  await run(async () => {
     const read = await ask(api.POST('/api/instruments/{instrumentId}/reading', { params: { path: { instrumentId: instrument.id } }, body: { function: 'ac-volts' } }))
     if (read.value === null) fault.value = 'The meter shows overload: no figure.'
     else put(Number(read.value.toFixed(1)))
-  } catch (e) {
-    fault.value = e instanceof Error ? e.message : String(e)
-  } finally {
-    isBusy.value = false
-  }
+  })
 }
 async function keep(): Promise<void> {
   const today = new Date(serverNow()).toISOString().slice(0, 10)

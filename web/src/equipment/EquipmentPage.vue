@@ -31,9 +31,3 @@ const variacs = computed(() => list.value?.things.filter((t) => t.kind === 'vari
     </div>
   </main>
 </template>
-
-<style scoped>
-.cards { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; margin-top: 14px; align-items: start; }
-.column { display: grid; gap: 16px; }
-@media (max-width: 900px) { .cards { grid-template-columns: 1fr; } }
-</style>

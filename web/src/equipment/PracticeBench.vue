@@ -1,30 +1,22 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { NButton } from 'naive-ui'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useSession } from '../access/session'
 import { api, ask } from '../api/client'
 import { queries } from '../api/queries'
+import { useEquipment } from './useEquipment'
 
 /** The simulated amplifier of a demo shop: one press connects its meters; nobody can be hurt by it. */
 const session = useSession()
 const query = useQuery({ queryKey: ['practice-bench'], queryFn: () => ask(api.GET('/api/practice-bench')) })
 const bench = computed(() => query.data.value?.bench ?? null)
-const fault = ref('')
-const isBusy = ref(false)
+const { fault, isBusy, run } = useEquipment()
 
-async function connect(): Promise<void> {
-  isBusy.value = true
-  fault.value = ''
-  try {
-    queries.setQueryData(['practice-bench'], await ask(api.POST('/api/practice-bench')))
-    await Promise.all([session.load(), queries.invalidateQueries({ queryKey: ['equipment'] })])
-  } catch (e) {
-    fault.value = e instanceof Error ? e.message : String(e)
-  } finally {
-    isBusy.value = false
-  }
-}
+const connect = (): Promise<boolean> => run(async () => {
+  queries.setQueryData(['practice-bench'], await ask(api.POST('/api/practice-bench')))
+  await Promise.all([session.load(), queries.invalidateQueries({ queryKey: ['equipment'] })])
+})
 </script>
 
 <template>

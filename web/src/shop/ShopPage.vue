@@ -41,10 +41,7 @@ const parts: Record<string, string> = { head: 'On paper', prices: 'What we charg
 </template>
 
 <style scoped>
-.cards { display: grid; grid-template-columns: 1fr 1fr; gap: 16px; margin-top: 14px; align-items: start; }
-.column { display: grid; gap: 16px; }
 .changes { padding: 14px 16px; }
 .changes ul { margin: 8px 0 0; padding: 0; list-style: none; display: grid; gap: 10px; max-height: 420px; overflow: auto; }
 .one { display: block; overflow-wrap: anywhere; }
-@media (max-width: 900px) { .cards { grid-template-columns: 1fr; } }
 </style>

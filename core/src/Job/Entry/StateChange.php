@@ -8,6 +8,7 @@ use Yew\Core\Bench\ChassisState;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
+use Yew\Core\Job\MeterSetting;
 use Yew\Core\Job\PowerOverride;
 use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
@@ -58,11 +59,7 @@ final readonly class StateChange implements Statement
     {
         foreach ($this->to->appliesPower() ? $then->state->meters : [] as $setting) {
             if ($setting->blocksPower()) {
-                return new Refusal('meter-blocks-power', ['meterName' => $then->unit->meters()->find($setting->meterId)->name ?? $setting->meterId, 'functionWord' => $setting->function->unit()->word(), 'leadsWord' => match ($setting->leads) {
-                    'probe' => 'in the hand',
-                    'clipped' => 'clipped on',
-                    default => 'in series',
-                }]);
+                return new Refusal('meter-blocks-power', ['meterName' => $then->unit->meters()->find($setting->meterId)->name ?? $setting->meterId, 'functionWord' => $setting->function->unit()->word(), 'leadsWord' => MeterSetting::leadsWord($setting->leads)]);
             }
         }
 

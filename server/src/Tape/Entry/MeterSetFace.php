@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Server\Tape\Entry;
 
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Job\MeterSetting;
 use Yew\Server\Shop\ShopMeters;
 use Yew\Server\Tape\Entity\TapeEntry;
 
@@ -28,11 +29,7 @@ final class MeterSetFace extends ShippedFace
         if (null === $function) {
             return new EntryWords($name.' taken off');
         }
-        $leads = match (self::text($entry, 'leads')) {
-            'clipped' => 'clipped on',
-            'in-series' => 'in series',
-            default => 'in the hand',
-        };
+        $leads = MeterSetting::leadsWord(self::text($entry, 'leads'));
 
         return new EntryWords(\sprintf('%s set to %s', $name, $function->unit()->word()), EntryWords::joined(' at ', $leads, self::text($entry, 'place')).', jacks seen');
     }
