@@ -172,7 +172,7 @@ abstract class ServerTestCase extends WebTestCase
         }
 
         return [
-            'id' => Uuid::v7()->toRfc4122(), 'unitId' => $unit, 'kind' => $kind, 'v' => 1, 'payload' => $payload, 'device' => 'test-device', 'counter' => ++$this->counter,
+            'id' => Uuid::v7()->toRfc4122(), 'unitId' => $unit, 'kind' => $kind, 'v' => 'state-change' === $kind ? 2 : 1, 'payload' => $payload, 'device' => 'test-device', 'counter' => ++$this->counter,
             'observedAt' => (new \DateTimeImmutable('now', new \DateTimeZone('UTC')))->modify(\sprintf('-%d milliseconds', (int) ($minutesAgo * 60000)))->format('Y-m-d\TH:i:s.v\Z'),
         ];
     }
@@ -183,15 +183,56 @@ abstract class ServerTestCase extends WebTestCase
         foreach (['A' => '0.4', 'N1' => '0.1'] as $island => $text) {
             $this->write($jobId, 'discharge-proof', ['island' => $island, 'text' => $text], 24);
         }
-        $this->write($jobId, 'state-change', ['to' => 'ramping', 'gates' => ['fuse' => 'not-checked-by-the-tool']], 22);
+        $this->ramp($jobId, 22);
         $tubes = [];
         foreach (['V1' => '12AX7', 'V2' => '12AX7', 'V3' => '12AX7', 'V4' => '6L6GC', 'V5' => '6L6GC'] as $position => $type) {
             $tubes[$position] = ['type' => $type, 'tubeId' => null];
         }
         $fact = static fn (mixed $value): array => ['value' => $value, 'how' => 'measured'];
         $this->write($jobId, 'conditions', ['facts' => ['inletVolts' => $fact($inletVolts), 'tubes' => $fact($tubes), 'limiter' => $fact(['kind' => 'none']), 'meterId' => $fact('no-1')]], 21);
-        $this->write($jobId, 'state-change', ['to' => 'energised'], 20);
+        $this->energise($jobId, 20);
         self::assertSame('energised', $this->bench($jobId)->object('state')->string('name'));
+    }
+
+    /** Onto the mains at once, as known good: a fuse and a load are there, the other gates are answered for. */
+    protected function ramp(string $jobId, float $minutesAgo = 0.0, string $fuse = 'T2A 250V', ?string $unit = null): Fields
+    {
+        $this->readyForPower($jobId, $minutesAgo, $fuse, $unit);
+
+        return $this->write($jobId, 'state-change', ['to' => 'ramping', 'gates' => ['volumes' => 'yes'], 'overrides' => $this->reasons($jobId, 'gates', $unit)], $minutesAgo, self::of($unit));
+    }
+
+    /** What nobody goes through without. */
+    protected function readyForPower(string $jobId, float $minutesAgo = 0.0, string $fuse = 'T2A 250V', ?string $unit = null): void
+    {
+        $this->write($jobId, 'power-choice', ['method' => 'straight', 'reason' => 'known good'], $minutesAgo + 0.03, self::of($unit));
+        $this->write($jobId, 'trial', ['test' => 'fuse', 'part' => 'F1', 'text' => $fuse], $minutesAgo + 0.02, self::of($unit));
+        $this->write($jobId, 'conditions', ['facts' => ['load' => ['value' => ['kind' => 'resistor', 'ohms' => 8], 'how' => 'measured']]], $minutesAgo + 0.01, self::of($unit));
+    }
+
+    protected function energise(string $jobId, float $minutesAgo = 0.0, ?string $unit = null): Fields
+    {
+        return $this->write($jobId, 'state-change', ['to' => 'energised', 'overrides' => $this->reasons($jobId, 'fullMains', $unit)], $minutesAgo, self::of($unit));
+    }
+
+    /**
+     * @param 'gates'|'fullMains' $which
+     *
+     * @return array<string, string> a reason for each gate that is not met, as things are now
+     */
+    protected function reasons(string $jobId, string $which, ?string $unit = null): array
+    {
+        $unit ??= $this->em()->getConnection()->fetchOne('SELECT unit_id FROM job_unit WHERE job_id = ?', [$jobId]);
+        self::assertIsString($unit);
+        $gates = array_filter($this->get('/api/jobs/'.$jobId.'/units/'.$unit.'/power')->objects($which), static fn (Fields $g): bool => !$g->boolean('passes'));
+
+        return array_fill_keys(array_map(static fn (Fields $g): string => $g->string('id'), array_values($gates)), 'known good');
+    }
+
+    /** @return array<string, string> of the envelope: an entry about another unit than the first */
+    private static function of(?string $unit): array
+    {
+        return null === $unit ? [] : ['unitId' => $unit];
     }
 
     /** Dead, proved and fetched by its owner. */

@@ -55,7 +55,7 @@ final class Client
         $id = Uuid::v7()->toRfc4122();
         $at = microtime(true) - $ago;
         $this->post('/api/jobs/'.$jobId.'/tape', [
-            'id' => $id, 'unitId' => $unitId, 'kind' => $kind, 'v' => 1, 'payload' => $payload,
+            'id' => $id, 'unitId' => $unitId, 'kind' => $kind, 'v' => 'state-change' === $kind ? 2 : 1, 'payload' => $payload,
             'device' => $ago > 0.0 ? 'late-'.$id : 'benchmark', 'counter' => ++$this->counter, 'observedAt' => gmdate('Y-m-d\TH:i:s.', (int) $at).\sprintf('%03dZ', (int) (fmod($at, 1) * 1000)),
         ]);
 

@@ -13,12 +13,14 @@ use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\Assert;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
+use Symfony\Component\Uid\Uuid;
 
 /** Headless Chromium at 1280×800, worked as a person does: by the keyboard. */
 final class Browser
 {
     private readonly Process $service;
     private readonly string $profile;
+    private int $written = 0;
     public readonly RemoteWebDriver $driver;
 
     public function __construct(private readonly string $address)
@@ -183,6 +185,39 @@ final class Browser
         $answer = $this->driver->executeAsyncScript('const done = arguments[arguments.length - 1]; fetch(arguments[0]).then(r => r.arrayBuffer()).then(b => done(btoa(String.fromCharCode(...new Uint8Array(b)))), e => done(""))', [$path]);
 
         return \is_string($answer) ? (string) base64_decode($answer, true) : '';
+    }
+
+    /**
+     * One entry for the first chassis of a job, by the API in this browser's own session; what the page asks next hangs on it, not what is tested.
+     *
+     * @param array<string, mixed> $payload
+     */
+    public function write(string $jobId, string $kind, array $payload): void
+    {
+        $path = '/api/jobs/'.$jobId.'/tape';
+        $tape = json_decode($this->fetch($path), true);
+        $unit = \is_array($tape) && \is_array($tape['benches'] ?? null) && \is_array($tape['benches'][0] ?? null) ? $tape['benches'][0]['unitId'] : Assert::fail('no chassis in '.$jobId);
+        $entry = ['id' => Uuid::v7()->toRfc4122(), 'unitId' => $unit, 'kind' => $kind, 'v' => 1, 'payload' => $payload, 'device' => 'browser-test', 'counter' => ++$this->written, 'observedAt' => (new \DateTimeImmutable('now', new \DateTimeZone('UTC')))->format('Y-m-d\TH:i:s.v\Z')];
+        $answer = $this->driver->executeAsyncScript('const done = arguments[arguments.length - 1]; fetch(arguments[0], { method: "POST", headers: { "content-type": "application/json" }, body: arguments[1] }).then(async r => done(r.status + " " + await r.text()), e => done(String(e)))', [$path, json_encode($entry, \JSON_THROW_ON_ERROR)]);
+        Assert::assertMatchesRegularExpression('/^20\d .*"refused":false/s', \is_string($answer) ? $answer : '', $kind.' was taken');
+    }
+
+    /** What nobody goes through without: the right fuse, known mains and a load; and known good, straight on, with its reason. */
+    public function readyForPower(string $jobId, string $fuse, float $volts): void
+    {
+        $this->write($jobId, 'trial', ['test' => 'fuse', 'part' => 'F1', 'text' => $fuse]);
+        $this->write($jobId, 'conditions', ['facts' => ['source' => ['value' => ['kind' => 'wall', 'volts' => $volts], 'how' => 'measured'], 'load' => ['value' => ['kind' => 'resistor', 'ohms' => 8], 'how' => 'measured']]]);
+        $this->write($jobId, 'power-choice', ['method' => 'straight', 'reason' => 'known good']);
+    }
+
+    /** The state panel, open on power: why the gates that are not met are gone through, and the volumes down. */
+    public function throughTheGates(string $why): void
+    {
+        $this->see('Volumes are at zero.');
+        $this->until(fn (): bool => !str_contains($this->text(), 'Asking what the record knows'), 'the record was asked');
+        foreach ($this->driver->findElements(WebDriverBy::cssSelector('.panel .why textarea')) as $field) {
+            $field->sendKeys($why);
+        }
     }
 
     /** The one open job that a word finds, by the API in this browser's own session. */

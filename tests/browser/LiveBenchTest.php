@@ -186,15 +186,15 @@ final class LiveBenchTest extends TestCase
 
     private function powered(Browser $b): void
     {
+        $b->readyForPower(self::$job, 'T4A 250V', 120);
         self::hand('bleeder off', 'probe dmm1 A', 'probe dmm2 B', 'variac 20', 'switch on');
         $b->driver->findElement(WebDriverBy::id('entry'))->click();
         $b->type('s');
         $b->see('Power on, slowly');
         usleep(500_000);
-        foreach ($b->driver->findElements(WebDriverBy::cssSelector('.why textarea')) as $why) {
-            $why->sendKeys('practice');
-        }
-        $b->click('//button[contains(., "power on, ramping")]');
+        $b->throughTheGates('practice');
+        $b->driver->findElement(WebDriverBy::id('gate-volumes'))->click();
+        $b->click('//button[contains(., "Power on, ramping")]');
         $b->see('RAMPING');
         usleep(700_000);
         $b->type(WebDriverKeys::ESCAPE); // what is missing of the conditions is no matter here

@@ -18,10 +18,12 @@ final readonly class Forecast
 {
     /**
      * @param array<string, Predicted> $places
-     * @param array<string, float>     $heaterVolts AC volts at the heaters, by tube position
-     * @param array<string, Predicted> $currents    amperes instead of volts: by pin of a tube and by part
+     * @param array<string, float>     $heaterVolts  AC volts at the heaters, by tube position
+     * @param array<string, Predicted> $currents     amperes instead of volts: by pin of a tube and by part
+     * @param float|null               $mainsAmperes RMS that the unit takes; null where it has no transformer
+     * @param list<TubeStress>         $stresses     of every section that conducts
      */
-    private function __construct(public array $places, public array $heaterVolts, public array $currents = [])
+    private function __construct(public array $places, public array $heaterVolts, public array $currents = [], public ?float $mainsAmperes = null, public array $stresses = [])
     {
     }
 
@@ -48,7 +50,7 @@ final readonly class Forecast
         }
         $currents = array_map(static fn (array $c): Predicted => new Predicted($c[0], 0.0, UnitSpread::deviation($fitted->netlist, $calibration, $c[1])), Currents::of($solution, $tubes));
 
-        return new self($places, self::heaters($solution), $currents);
+        return new self($places, self::heaters($solution), $currents, [] === $solution->supplies ? null : $solution->primaryAmperes(), TubeStress::all($solution, $tubes));
     }
 
     public function at(string $place): ?Predicted
@@ -61,13 +63,13 @@ final readonly class Forecast
     {
         $row = static fn (Predicted $p): array => [$p->volts, is_finite($p->sourceOhms) ? $p->sourceOhms : null, $p->deviation, $p->obstacle];
 
-        return ['places' => array_map($row, $this->places), 'heaters' => $this->heaterVolts, 'currents' => array_map($row, $this->currents)];
+        return ['places' => array_map($row, $this->places), 'heaters' => $this->heaterVolts, 'currents' => array_map($row, $this->currents), 'mainsAmperes' => $this->mainsAmperes, 'stresses' => array_map(static fn (TubeStress $t): array => $t->toArray(), $this->stresses)];
     }
 
-    /** @param array{places: array<string, array{float|null, float|null, float, string}>, heaters: array<string, float>, currents: array<string, array{float|null, float|null, float, string}>} $data as toArray() gave it */
+    /** @param array{places: array<string, array{float|null, float|null, float, string}>, heaters: array<string, float>, currents: array<string, array{float|null, float|null, float, string}>, mainsAmperes: float|null, stresses: list<array{string, string, float|null, float|null, float}>} $data as toArray() gave it */
     public static function fromArray(array $data): self
     {
-        return new self(array_map(self::predicted(...), $data['places']), $data['heaters'], array_map(self::predicted(...), $data['currents']));
+        return new self(array_map(self::predicted(...), $data['places']), $data['heaters'], array_map(self::predicted(...), $data['currents']), $data['mainsAmperes'], array_map(TubeStress::fromArray(...), $data['stresses']));
     }
 
     /** @param array{float|null, float|null, float, string} $row */

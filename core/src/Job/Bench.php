@@ -6,6 +6,14 @@ namespace Yew\Core\Job;
 
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\Meter;
+use Yew\Core\Power\Authority;
+use Yew\Core\Power\Gate;
+use Yew\Core\Power\GateFacts;
+use Yew\Core\Power\Gates;
+use Yew\Core\Power\PowerPlan;
+use Yew\Core\Power\PowerStation;
+use Yew\Core\Power\PowerWalk;
+use Yew\Core\Power\StopPlan;
 use Yew\Core\Reading\JudgedBench;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Safety\Hazard;
@@ -31,7 +39,7 @@ use Yew\Core\Test\TakenTest;
 final class Bench
 {
     /** Stations that test no part by itself: the walk round sees, a point that reads wrong is a symptom, work is what was done. */
-    private const NO_PROOF = ['look', 'voltages', 'work'];
+    private const NO_PROOF = ['look', 'voltages', 'work', PowerStation::ID];
     /** Grounds that rest on no measurement of the part. */
     private const NO_MEASUREMENT = ['finding', 'school-', 'rating-', 'mark-', 'marked-', 'look-', 'resistor-damaged'];
 
@@ -125,6 +133,7 @@ final class Bench
             $this->unit->lastVisitTests()->only(fn (TakenTest $t): bool => !$this->state->record->isRenewed($t->part)), $this->readings(), $this->unit->sisterTests(),
             $this->fitted(), $this->state->fitted, $this->unit->substitutions(...),
             $this->work(),
+            $this->state->ramps, $this->unit->lamps(),
         );
     }
 
@@ -296,6 +305,47 @@ final class Bench
     public function hazards(): array
     {
         return Hazard::standing($this->boards());
+    }
+
+    /**
+     * The gates before the mains as they stand (SAFE-4).
+     *
+     * @param array<string, string> $said what is said when power is asked for, by gate
+     *
+     * @return list<Gate>
+     */
+    public function gates(array $said = []): array
+    {
+        return Gates::beforeRamping(new GateFacts(
+            $this->facts(), $this->boards(), $this->hazards(), $this->state->conditions, null !== $this->state->chassis->bleederOn, array_values($this->state->meters), $this->unit->meters(),
+            $this->state->broken, PowerPlan::choice($this->facts()), $this->unit->wiredForVolts(), $said,
+        ));
+    }
+
+    /** @return list<Gate> before the chassis stands on full mains: the way up was walked */
+    public function gatesOfFullMains(): array
+    {
+        $next = $this->walk()->next();
+
+        return [match (true) {
+            null === $this->state->conditions->tubesOut() => Gate::unknown('stops', 'gate-tubes-not-said'),
+            null !== $next => Gate::notMet('stops', 'gate-stop-not-done', Authority::Technician, ['stopVolts' => $next->volts])->at(PowerStation::ID, $next->id),
+            default => Gate::met('stops', 'gate-stops-done'),
+        }];
+    }
+
+    /** The way up as it is for this unit now. */
+    public function plan(): PowerPlan
+    {
+        return PowerPlan::of($this->facts());
+    }
+
+    /** How far the way up is, for the tubes that are in. */
+    public function walk(): PowerWalk
+    {
+        $out = $this->state->conditions->tubesOut();
+
+        return PowerWalk::of($this->facts(), StopPlan::stops($this->facts(), PowerPlan::choice($this->facts()), $out), $out);
     }
 
     /** @return list<StoredCharge> every bank of charge */

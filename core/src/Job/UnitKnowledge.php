@@ -82,6 +82,9 @@ interface UnitKnowledge
     /** What the dial of a variac of the shop gives; null where nobody measured it. */
     public function dial(string $equipmentId): ?DialTable;
 
+    /** @return list<array{float, float}> watts and rated volts of the lamps that the shop has for the mains lead */
+    public function lamps(): array;
+
     /** Seconds of the bench in one of the people and instruments at it: more than 1 in practice alone (contract §13). */
     public function timeFactor(): float;
 

@@ -6,10 +6,12 @@ namespace Yew\Core\Job;
 
 use Yew\Core\Bench\Chassis;
 use Yew\Core\Bench\Conditions;
+use Yew\Core\Bench\MeterSetting;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\CanonicalJson;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Quantity\CannotRead;
+use Yew\Core\Ramp\Ramps;
 use Yew\Core\Reading\ReadingLog;
 use Yew\Core\Reading\TakenReading;
 use Yew\Core\Reading\Verdict;
@@ -41,7 +43,9 @@ final class UnitState
     public WorkRecord $work;
     /** @var array<string, MeterSetting> meters that hang on the unit, by id */
     public array $meters = [];
-    /** @var list<string> gates passed without the tool having checked them, or that were not sent */
+    /** What was done under power. */
+    public Ramps $ramps;
+    /** @var list<string> gates that earlier versions let pass without having checked them, or that were not sent */
     public array $unchecked = [];
     /** A stop rule that was broken and whose cause has no entry yet. */
     public ?Stop $stop = null;
@@ -57,6 +61,7 @@ final class UnitState
         $this->fitted = new FittedChanges();
         $this->record = new BenchRecord();
         $this->work = new WorkRecord();
+        $this->ramps = new Ramps();
         $this->lastObserved = $bookedIn;
     }
 
@@ -151,6 +156,14 @@ final class UnitState
         return null;
     }
 
+    /** A stop rule was broken: the first locks the unit, each is remembered, and older proofs say nothing any more. */
+    public function stoppedBy(Stop $broken): void
+    {
+        $this->broken[] = new BrokenStop($broken->place, $broken->code, $broken->at);
+        $this->stop ??= $broken;
+        $this->ramps = $this->ramps->changed($broken->at);
+    }
+
     public function read(TakenReading $reading): void
     {
         $this->readings[$reading->key()] = self::kept([...$this->readings[$reading->key()] ?? [], $reading]);
@@ -206,6 +219,7 @@ final class UnitState
             'work' => $this->work->toArray(),
             'closeOut' => $this->closeOut,
             'meters' => array_map(static fn (MeterSetting $m): array => $m->toArray(), array_values($this->meters)),
+            'ramps' => $this->ramps->toArray(),
             'unchecked' => $this->unchecked,
             'stop' => $this->stop?->toArray(),
             'broken' => array_map(static fn (BrokenStop $b): array => $b->toArray(), $this->broken),
@@ -241,6 +255,7 @@ final class UnitState
             $setting = MeterSetting::fromFields($meter);
             $state->meters[$setting->meterId] = $setting;
         }
+        $state->ramps = Ramps::fromFields($fields->object('ramps'));
         $state->unchecked = $fields->strings('unchecked');
         $state->stop = $fields->has('stop') ? Stop::decode($fields->object('stop')) : null;
         $state->broken = array_map(BrokenStop::fromFields(...), $fields->objects('broken', \PHP_INT_MAX));

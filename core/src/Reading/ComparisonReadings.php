@@ -8,12 +8,13 @@ namespace Yew\Core\Reading;
 final readonly class ComparisonReadings
 {
     /**
-     * @param float|null         $sisterVolts       read at the sister's place under the same conditions
-     * @param float|null         $lastVisitVolts    read here on this unit's last visit
-     * @param bool               $neighboursHealthy points fed by the same node, or the node itself, read within their windows
-     * @param bool               $zeroBefore        the reading before this one, at the same place, was a dead zero too
-     * @param float|null         $returnVolts       read where a grid returns to, under the same conditions
-     * @param SisterReading|null $otherUnit         read at the same place of another unit on the job
+     * @param float|null         $sisterVolts         read at the sister's place under the same conditions
+     * @param float|null         $lastVisitVolts      read here on this unit's last visit
+     * @param bool               $neighboursHealthy   points fed by the same node, or the node itself, read within their windows
+     * @param bool               $zeroBefore          the reading before this one, at the same place, was a dead zero too
+     * @param float|null         $returnVolts         read where a grid returns to, under the same conditions
+     * @param SisterReading|null $otherUnit           read at the same place of another unit on the job
+     * @param float|null         $otherElectrodeVolts of an output tube: read at its screen where this is its plate, and the other way round, at about the same time
      */
     public function __construct(
         public ?string $sisterPlace = null,
@@ -23,6 +24,7 @@ final readonly class ComparisonReadings
         public bool $zeroBefore = false,
         public ?float $returnVolts = null,
         public ?SisterReading $otherUnit = null,
+        public ?float $otherElectrodeVolts = null,
     ) {
     }
 
@@ -33,6 +35,6 @@ final readonly class ComparisonReadings
      */
     public function ofAnEarlierReading(bool $askedAgain): self
     {
-        return new self($this->sisterPlace, $this->sisterVolts, $this->lastVisitVolts, $askedAgain, false, $this->returnVolts, $this->otherUnit);
+        return new self($this->sisterPlace, $this->sisterVolts, $this->lastVisitVolts, $askedAgain, false, $this->returnVolts, $this->otherUnit, $this->otherElectrodeVolts);
     }
 }

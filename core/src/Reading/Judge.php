@@ -47,7 +47,7 @@ final class Judge
         $bounded = ReadingKind::Value !== $reading->kind;
         $figure = $context->meter?->figure($point->function, $reading->volts, $reading->resolution, $reading->id);
         $base = new Judgement(Verdict::CannotSay, [], '', $expected->figures, $expected->reference, $bounded ? null : $reading->volts, $expected->volts, $expected->window, $bounded ? null : $figure?->halfWidth95());
-        $judgement = $bounded ? self::bounded($base, $point, $reading, $context, $expected) : self::value($base, $point, $reading, $context, $expected, $near);
+        $judgement = $bounded ? self::bounded($base, $point, $reading, $context, $expected, $near) : self::value($base, $point, $reading, $context, $expected, $near);
 
         return $judgement->marked(...self::circumstances($context));
     }
@@ -81,12 +81,16 @@ final class Judge
     }
 
     /** Overload, above and below: bounds that may lie wholly outside or inside the window (JUDGE-7f). */
-    private static function bounded(Judgement $base, TestPoint $point, TypedReading $reading, ReadingContext $context, Expected $expected): Judgement
+    private static function bounded(Judgement $base, TestPoint $point, TypedReading $reading, ReadingContext $context, Expected $expected, ComparisonReadings $near): Judgement
     {
         if (ReadingKind::Overload === $reading->kind) {
             return $base->because(Verdict::CannotSay, 'overload');
         }
         $limit = ['limitVolts' => $reading->volts];
+        $alone = ScreenAlone::danger($point, $reading->kind, $reading->volts, $near);
+        if (null !== $alone) {
+            return $base->because(Verdict::Danger, $alone->reasonCode, [...$limit, ...$alone->figures]);
+        }
         // The lowest that it can be: “> 500”; “> −20”; nothing seen above half a volt is no less than − 0.5 V.
         $least = match (true) {
             ReadingKind::Above === $reading->kind => $reading->volts,
@@ -124,7 +128,7 @@ final class Judge
         if (MeterFunction::DcAmperes === $point->function) {
             return AmpereJudge::judge($base, $volts, $expected);
         }
-        $danger = Ratings::danger($point, $context, $volts);
+        $danger = Ratings::danger($point, $context, $volts) ?? ScreenAlone::danger($point, ReadingKind::Value, $volts, $near);
         if (null !== $danger) {
             return $base->because(Verdict::Danger, $danger->reasonCode, $danger->figures);
         }

@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace Yew\Core\Reading;
 
+use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Bench\Meters;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Sheet\FittedChanges;
+use Yew\Core\Sheet\Place;
+use Yew\Core\Sheet\PointKind;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\TestPoint;
 
@@ -102,6 +105,20 @@ final class JudgedBench
         $log = $this->log;
 
         return $this->contextNow ??= new ReadingContext($this->sheet, $log->conditions, $this->meters->find($log->conditions->meterId()), $log->state, null === $log->warmSince ? null : ($log->now - $log->warmSince) / 60, $this->wiredFor, $this->forecast($log->conditions, $this->fitted()), $this->meters->find($log->conditions->meterId()));
+    }
+
+    /** What the circuit makes of other conditions, with what is fitted now; null where it has no answer. */
+    public function under(Conditions $conditions): ?Forecast
+    {
+        return $this->forecast($conditions, $this->fitted());
+    }
+
+    /** What a point would be expected to read on the way up under other conditions, by the meter in hand. */
+    public function expectedUnder(string $place, MeterFunction $function, Conditions $conditions): Expected
+    {
+        $point = $this->testPoints[TestPoint::keyOf($place, $function)] ?? TestPoint::unprinted($place, $function);
+
+        return Expectation::at($point, new ReadingContext($this->sheet, $conditions, $this->contextNow()->meter, ChassisState::Ramping, null, $this->wiredFor, $this->under($conditions)));
     }
 
     private function judgeAmongOthers(TestPoint $point): JudgedPoint
@@ -215,7 +232,7 @@ final class JudgedBench
         $before = $earlier[\count($earlier) - 2] ?? null;
         $reason = $before->then['reasonCode'] ?? null;
 
-        return new ComparisonReadings($point->sister, $this->sisterVolts($point, $own), $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own), $this->otherUnit($key, $own));
+        return new ComparisonReadings($point->sister, $this->sisterVolts($point, $own), $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own), $this->otherUnit($key, $own), $this->otherElectrode($point, $own));
     }
 
     /** What the place's sister on this unit read, at the mains of the reading here. */
@@ -252,6 +269,29 @@ final class JudgedBench
         $return = null === $point->fedBy || null === $own ? null : $this->records[TestPoint::keyOf($point->fedBy, MeterFunction::DcVolts)] ?? null;
 
         return null === $return || ReadingKind::Value !== $return->kind || $return->conditions->moved($own->conditions) ? null : $return->value;
+    }
+
+    /** Of an output tube: what its screen read beside its plate, and the other way round, with everything as it was a few minutes ago (SAFE-6a). */
+    private function otherElectrode(TestPoint $point, ?TakenReading $own): ?float
+    {
+        $kind = match ($point->kind) {
+            PointKind::Plate => PointKind::Screen,
+            PointKind::Screen => PointKind::Plate,
+            default => null,
+        };
+        $tube = Place::pin($point->place)?->tube;
+        if (null === $own || null === $kind || null === $tube || true !== ($this->sheet->tubes[$tube] ?? null)?->output) {
+            return null;
+        }
+        foreach ($this->testPoints as $other) {
+            $reading = $kind === $other->kind && $tube === Place::pin($other->place)?->tube && MeterFunction::DcVolts === $other->function ? $this->records[$other->key()] ?? null : null;
+            $apart = null === $reading ? null : abs($own->observedAt - $reading->observedAt);
+            if (null !== $reading && ScreenAlone::speaks($kind, $reading->kind) && $apart <= 60 * ScreenAlone::MINUTES && $reading->state === $own->state && $reading->fittedThen === $own->fittedThen && !$reading->conditions->moved($own->conditions)) {
+                return $reading->value;
+            }
+        }
+
+        return null;
     }
 
     /** Only a value within its own error of nothing can be a dead zero; the neighbours of others need not be judged. */

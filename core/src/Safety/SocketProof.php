@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Safety;
 
+use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Drawn\DrawnTube;
 use Yew\Core\Reading\JudgedBench;
@@ -25,11 +26,13 @@ final class SocketProof
     private const QUIET_GRID_VOLTS = 0.5;
 
     /**
-     * What is missing, as a code: `bias-not-tapped`, `grid-not-read`, `cathode-not-measured`, `circuit-not-known`; null where the socket is proved.
+     * What is missing, as a code: `bias-not-tapped`, `grid-not-read`, `cathode-not-measured`, `circuit-not-known`; what speaks against it:
+     * `bias-not-right`, `grid-not-quiet`; null where the socket is proved.
      *
-     * @param float $since seconds since the epoch: what was read before counts for nothing
+     * @param float      $since      seconds since the epoch: what was read before counts for nothing
+     * @param float|null $testsSince likewise of what was measured on the parts; null for the same
      */
-    public static function missing(DrawnTube $tube, ?TubeType $type, JudgedBench $readings, TestRecord $tests, float $since): ?string
+    public static function missing(DrawnTube $tube, ?TubeType $type, JudgedBench $readings, TestRecord $tests, float $since, ?float $testsSince = null): ?string
     {
         $grids = [];
         foreach ($type->sections ?? [] as $section) {
@@ -41,14 +44,21 @@ final class SocketProof
             return 'circuit-not-known';
         }
         foreach ($grids as $key) {
-            $found = array_filter($readings->history($key), static fn (array $h): bool => $h[0]->observedAt > $since && \in_array($tube->position, $h[0]->conditions->tubesOut() ?? [], true));
+            $found = array_filter($readings->history($key), static fn (array $h): bool => $h[0]->observedAt > $since && \in_array($h[0]->state, [ChassisState::Ramping, ChassisState::Energised], true) && \in_array($tube->position, $h[0]->conditions->tubesOut() ?? [], true));
+            $newest = [] === $found ? null : array_values($found)[\count($found) - 1];
+            if (null !== $newest && $tube->isFixedBiased && \in_array($newest[1], [Verdict::Out, Verdict::Danger], true)) {
+                return 'bias-not-right';
+            }
+            if (null !== $newest && !$tube->isFixedBiased && abs($newest[0]->value) >= self::QUIET_GRID_VOLTS) {
+                return 'grid-not-quiet';
+            }
             $good = array_filter($found, static fn (array $h): bool => $tube->isFixedBiased ? self::holdsBias($h[0], $h[1]) : abs($h[0]->value) < self::QUIET_GRID_VOLTS);
             if ([] === $good) {
                 return $tube->isFixedBiased ? 'bias-not-tapped' : 'grid-not-read';
             }
         }
         foreach ($tube->isFixedBiased ? [] : $tube->at('cathode') as $part) {
-            if ([] === $tests->of($part)->only(static fn (TakenTest $t): bool => $t->at > $since)->all) {
+            if ([] === $tests->of($part)->only(static fn (TakenTest $t): bool => $t->at > ($testsSince ?? $since))->all) {
                 return 'cathode-not-measured';
             }
         }

@@ -15,7 +15,7 @@ use Yew\Core\Reading\Verdict;
 final readonly class Stop
 {
     /** Reasons of a danger whose answer is one word: off. */
-    private const RULES = ['grid-positive', 'grid-above-return', 'bias-positive', 'bias-lost', 'bias-lost-probe-again', 'bias-less-negative', 'bias-less-negative-bound', 'above-capacitor-rating'];
+    private const RULES = ['seen-smoke', 'seen-arcing', 'lights-red-plate', 'lights-red-screen', 'draw-above-abort', 'lamp-too-bright', BrokenStop::RED_PLATE, 'grid-positive', 'grid-above-return', 'bias-positive', 'bias-lost', 'bias-lost-probe-again', 'bias-less-negative', 'bias-less-negative-bound', 'screen-alone', 'above-capacitor-rating'];
 
     /** @param array<string, mixed> $figures of the judgement that broke it */
     private function __construct(public string $place, public string $code, public array $figures, public float $at, public bool $isOff, public bool $hasCause)
@@ -31,9 +31,19 @@ final readonly class Stop
     public static function brokenBy(string $place, ?Verdict $verdict, string $code, ?string $worst, array $figures, ChassisState $state, float $at): ?self
     {
         $rule = 'intermittent' === $code ? $worst ?? '' : $code;
-        $on = ChassisState::Energised === $state || ChassisState::Ramping === $state;
 
-        return Verdict::Danger === $verdict && $on && \in_array($rule, self::RULES, true) ? new self($place, $rule, $figures, $at, false, false) : null;
+        return Verdict::Danger === $verdict && self::isOn($state) && \in_array($rule, self::RULES, true) ? new self($place, $rule, $figures, $at, false, false) : null;
+    }
+
+    /** Something was seen that stops the work; null when nothing is on. */
+    public static function seen(string $place, string $code, ChassisState $state, float $at): ?self
+    {
+        return self::isOn($state) && \in_array($code, self::RULES, true) ? new self($place, $code, [], $at, false, false) : null;
+    }
+
+    private static function isOn(ChassisState $state): bool
+    {
+        return ChassisState::Energised === $state || ChassisState::Ramping === $state;
     }
 
     /** It was switched off; null once its cause has an entry, too. */

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Station;
 
 use Yew\Core\Drawn\DrawnParts;
+use Yew\Core\Ramp\Ramps;
 use Yew\Core\Reading\JudgedBench;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Sheet;
@@ -28,6 +29,8 @@ final readonly class BenchFacts
      * @param FittedChanges                                               $changed       what this job changed, in the order of its readings
      * @param (\Closure(FittedChanges): array<string, list<Reason>>)|null $substituted   what other types than the drawn ones change, by position
      * @param WorkFacts                                                   $work          what was ordered, exchanged and taken off
+     * @param Ramps                                                       $ramps         what was done under power
+     * @param list<array{float, float}>                                   $lamps         watts and rated volts of those that the shop has for the mains lead
      * @param JudgedBench|null                                            $readings      the points of the sheet with what was read there; null where no station asks for them
      */
     public function __construct(
@@ -47,6 +50,8 @@ final readonly class BenchFacts
         public FittedChanges $changed = new FittedChanges(),
         private ?\Closure $substituted = null,
         public WorkFacts $work = new WorkFacts(),
+        public Ramps $ramps = new Ramps(),
+        public array $lamps = [],
     ) {
     }
 
@@ -57,7 +62,7 @@ final readonly class BenchFacts
      */
     public function withOnly(\Closure $fits): self
     {
-        return new self($this->tests->only($fits), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $this->lastVisit, $this->readings, $this->otherUnit, $this->fitted, $this->changed, $this->substituted, $this->work);
+        return new self($this->tests->only($fits), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $this->lastVisit, $this->readings, $this->otherUnit, $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps);
     }
 
     /** The same bench as it was before a part was exchanged: with the tests of the part that is out now. */
@@ -65,7 +70,7 @@ final readonly class BenchFacts
     {
         $former = array_values(array_filter($this->tests->former, static fn (TakenTest $t): bool => $t->part === $part));
 
-        return new self(new TestRecord($former), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, new TestRecord(), $this->readings, new TestRecord(), $this->fitted, $this->changed, $this->substituted, $this->work);
+        return new self(new TestRecord($former), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, new TestRecord(), $this->readings, new TestRecord(), $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps);
     }
 
     /** @return array<string, list<Reason>> what each type other than the drawn one changes, by position (TUBE-4); none where there is no circuit to tell */

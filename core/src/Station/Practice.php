@@ -6,6 +6,7 @@ namespace Yew\Core\Station;
 
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Ramp\PowerMethod;
 
 /** The shop's way of working where practitioners differ, and the mains of its place. */
 final readonly class Practice
@@ -30,6 +31,7 @@ final readonly class Practice
         public float $mainsHertz = 60.0,
         public float $insulationOhms = self::INSULATION_GOOD_OHMS,
         public float $insulationVolts = self::INSULATION_VOLTS,
+        public PowerMethod $powerMethod = PowerMethod::VariacLamp,
     ) {
     }
 
@@ -50,8 +52,9 @@ final readonly class Practice
             $fields->optionalNumber('mainsHertz', 45, 65) ?? $usual->mainsHertz,
             $fields->optionalNumber('insulationGoodOhms', self::INSULATION_CONDEMNED_OHMS, 1e11) ?? $usual->insulationOhms,
             $fields->optionalNumber('insulationVolts', 250, 1000) ?? $usual->insulationVolts,
+            $fields->has('powerMethod') ? $fields->oneOf('powerMethod', PowerMethod::class) : $usual->powerMethod,
         );
-        foreach (['capacitorSchool', 'leakageGrade'] as $name) {
+        foreach (['capacitorSchool', 'leakageGrade', 'powerMethod'] as $name) {
             $fields->raw($name);
         }
         $fields->done();
@@ -62,6 +65,6 @@ final readonly class Practice
     /** @return array<string, float|string> */
     public function toArray(): array
     {
-        return ['capacitorSchool' => $this->school->value, 'leakageGrade' => $this->leakage->value, 'resistorGracePercent' => $this->resistorGracePercent, 'mainsVolts' => $this->mainsVolts, 'mainsHertz' => $this->mainsHertz, 'insulationGoodOhms' => $this->insulationOhms, 'insulationVolts' => $this->insulationVolts];
+        return ['capacitorSchool' => $this->school->value, 'leakageGrade' => $this->leakage->value, 'resistorGracePercent' => $this->resistorGracePercent, 'mainsVolts' => $this->mainsVolts, 'mainsHertz' => $this->mainsHertz, 'insulationGoodOhms' => $this->insulationOhms, 'insulationVolts' => $this->insulationVolts, 'powerMethod' => $this->powerMethod->value];
     }
 }

@@ -8,7 +8,10 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Codec\BadData;
+use Yew\Core\Job\Entry;
+use Yew\Core\Power\Gate;
 use Yew\Core\Quantity\CannotRead;
+use Yew\Core\Safety\EarlierGates;
 
 /** What each kind of entry is refused for, on both sides (SAFE-1, SAFE-1a, SAFE-2, SAFE-4, SAFE-6). */
 final class EntryRulesTest extends TestCase
@@ -29,9 +32,7 @@ final class EntryRulesTest extends TestCase
         yield 'ohms at a point' => ['reading', ['function' => 'ohms', 'text' => '1.5k'] + self::READING, [$dead], 'state'];
         yield 'a resistor' => ['trial', ['test' => 'resistor', 'part' => 'R14', 'text' => '10.2k'], [$dead], 'trial-state'];
         yield 'a part replaced' => ['as-fitted', ['text' => 'C2 new'], [$dead], 'parts-only-when-dead'];
-        yield 'power' => ['state-change', ['to' => 'ramping', 'gates' => UnitTape::allGates()], [$dead], 'transition'];
         yield 'driving' => ['state-change', ['to' => 'driven', 'gates' => ['isolated-source' => 'yes', 'output-tubes-out' => 'yes']], [$dead], 'transition'];
-        yield 'full power' => ['state-change', ['to' => 'energised'], [$ramping], 'transition'];
         yield 'off' => ['state-change', ['to' => 'discharging'], [$driven, $ramping, $on], 'transition'];
         yield 'dead is proved, never said' => ['state-change', ['to' => 'dead'], [], 'transition'];
         yield 'mains' => ['conditions', ['facts' => ['inletVolts' => ['value' => 117.0, 'how' => 'measured']]], $all, ''];
@@ -40,6 +41,7 @@ final class EntryRulesTest extends TestCase
         yield 'a stop seen' => ['stop', ['recordingId' => 'r'] + self::READING, [$driven, $ramping, $on, $off], 'state'];
         yield 'a finding' => ['finding', self::FINDING, $all, ''];
         yield 'a note' => ['note', ['text' => 'warm day'], $all, ''];
+        yield 'a way of powering up' => ['power-choice', ['method' => 'variac-lamp'], [$dead, $driven, $off], 'choice-under-power'];
         yield 'a close-out' => ['close-out', ['outcome' => 'repaired'], $all, ''];
     }
 
@@ -83,6 +85,7 @@ final class EntryRulesTest extends TestCase
         yield 'the clock' => ['clock', ['to' => 'stand'], true];
         yield 'a meter set' => ['meter-set', ['meterId' => 'no-1', 'function' => 'dc-volts', 'jackSeen' => true], false];
         yield 'another stop' => ['stop', ['recordingId' => 'r'] + self::READING, false];
+        yield 'another way of powering up' => ['power-choice', ['method' => 'lamp'], false];
         yield 'left alone' => ['left-alone', ['station' => 'iron', 'part' => 'T1', 'reason' => 'sealed'], false];
     }
 
@@ -106,7 +109,7 @@ final class EntryRulesTest extends TestCase
     {
         $tape = $this->stopped();
         $tape->off()->refused('after-stop', 'conditions', ['facts' => ['inletVolts' => ['value' => 117.0, 'how' => 'measured']]]);
-        $tape->discharged()->refused('after-stop', 'state-change', ['to' => 'ramping', 'gates' => UnitTape::allGates()]);
+        $tape->discharged()->refused('after-stop', 'state-change', $tape->powerOn());
         self::assertNotNull($tape->state->stop);
         $tape->taken('finding', ['place' => 'R12', 'what' => 'open', 'severity' => 'out']);
         self::assertNull($tape->state->stop);
@@ -178,7 +181,7 @@ final class EntryRulesTest extends TestCase
         $tube = ['type' => '6L6GC', 'tubeId' => null];
         foreach ([$fitted('out'), $fitted(['type' => '5881', 'tubeId' => null]), $unknown] as $other) {
             UnitTape::in(ChassisState::Dead)->taken('conditions', $fitted($tube))->taken('conditions', $other);
-            UnitTape::in(ChassisState::Dead)->taken('conditions', $fitted($tube))->taken('state-change', ['to' => 'ramping', 'gates' => UnitTape::allGates()])->refused('tubes-only-when-dead', 'conditions', $other);
+            UnitTape::in(ChassisState::Dead)->taken('conditions', $fitted($tube))->ramped()->refused('tubes-only-when-dead', 'conditions', $other);
         }
         UnitTape::in(ChassisState::Energised)->taken('conditions', $fitted($tube))->taken('conditions', $fitted($tube));
     }
@@ -189,8 +192,8 @@ final class EntryRulesTest extends TestCase
         $tape = UnitTape::in(ChassisState::Dead, FakeUnit::withoutSheet());
         $tape->taken('conditions', $clipped);
         self::assertNotNull($tape->state->chassis->bleederOn);
-        $power = static fn (string $off): array => ['to' => 'ramping', 'gates' => ['bleeder-off' => $off, ...UnitTape::allGates()]];
-        $tape->refused('bleeder-on', 'state-change', $power('no'));
+        $power = static fn (string $off): array => ['gates' => ['volumes' => 'yes', 'bleeder-off' => $off]] + $tape->powerOn();
+        $tape->readyForPower()->refused('bleeder-on', 'state-change', $power('no'));
         $tape->discharged()->taken('state-change', $power('yes'));
         self::assertNull($tape->state->chassis->bleederOn);
         self::assertNull($tape->state->conditions->bleeder());
@@ -203,19 +206,25 @@ final class EntryRulesTest extends TestCase
         $tape = UnitTape::in(ChassisState::Dead, FakeUnit::lantern(true));
         $tape->taken('trial', ['test' => 'polarity', 'part' => 'C2', 'text' => 'reversed'], 5.0);
         self::assertContains('C2', array_map(static fn ($h): string => $h->part, $tape->bench()->hazards()));
-        $power = ['to' => 'ramping', 'gates' => UnitTape::allGates()];
+        $tape->readyForPower();
+        $power = $tape->powerOn();
         $blank = clone $tape;
-        $blank->refused('hazards-unanswered', 'state-change', $power + ['reason' => '  ']);
+        foreach ([['gate-shut-owner', ['overrides' => ['polarity' => '  '] + $power['overrides'], 'role' => 'owner']], ['gate-shut-owner', ['role' => 'technician']], ['gate-shut-technician', ['role' => 'onlooker']], ['gate-shut-technician', ['overrides' => []]]] as [$code, $not]) {
+            $blank->refused($code, 'state-change', $not + $power);
+            $blank->discharged();
+        }
         self::assertSame([], $blank->state->overrides);
-        $tape->taken('state-change', $power + ['reason' => 'lifted for this test']);
-        self::assertCount(1, $tape->state->overrides);
-        self::assertSame('lifted for this test', $tape->state->overrides[0]->reason);
+        $tape->taken('state-change', ['overrides' => ['polarity' => 'lifted for this test'] + $power['overrides'], 'role' => 'owner'] + $power);
+        $gone = array_values(array_filter($tape->state->overrides[0]->gates, static fn (Gate $g): bool => 'polarity' === $g->id));
+        self::assertSame([['lifted for this test', 'owner']], array_map(static fn (Gate $g): array => [$g->reason, $tape->state->overrides[0]->role], $gone));
     }
 
-    public function testGatesThatWereNotMetAreRemembered(): void
+    /** Tapes of earlier versions say what was not checked, and fold as before. */
+    public function testGatesThatEarlierVersionsLeftUncheckedAreRemembered(): void
     {
-        $tape = UnitTape::in(ChassisState::Dead)->taken('state-change', ['to' => 'ramping', 'gates' => ['fuse' => 'no'] + array_diff_key(UnitTape::allGates(), ['load' => true])]);
-        self::assertSame(['fuse', 'load'], $tape->state->unchecked);
+        $tape = UnitTape::in(ChassisState::Dead);
+        $said = $tape->unit->kinds()->find('state-change')?->kept(['to' => 'ramping', 'gates' => ['fuse' => 'no'] + array_fill_keys(array_diff(EarlierGates::BEFORE_RAMPING, ['load']), 'yes')]);
+        self::assertSame(['fuse', 'load'], $tape->state->after(new Entry('old', $said, $tape->now, $tape->now, 'pa'), $tape->bench()->islands())->unchecked);
         self::assertSame([], UnitTape::in(ChassisState::Ramping)->state->unchecked);
     }
 

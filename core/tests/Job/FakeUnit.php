@@ -40,6 +40,7 @@ use Yew\Core\Job\Entry\OpenEndLeftKind;
 use Yew\Core\Job\Entry\PartsArrivedKind;
 use Yew\Core\Job\Entry\PartsOrderedKind;
 use Yew\Core\Job\Entry\PhotoKind;
+use Yew\Core\Job\Entry\PowerChosenKind;
 use Yew\Core\Job\Entry\PromisedKind;
 use Yew\Core\Job\Entry\ReadingTakenKind;
 use Yew\Core\Job\Entry\ReportIssuedKind;
@@ -53,6 +54,7 @@ use Yew\Core\Job\EntryKinds;
 use Yew\Core\Job\EntryTrace;
 use Yew\Core\Job\UnitKnowledge;
 use Yew\Core\Look\LookStation;
+use Yew\Core\Power\PowerStation;
 use Yew\Core\Resistor\ResistorStation;
 use Yew\Core\Sheet\CircuitAtWork;
 use Yew\Core\Sheet\FittedChange;
@@ -75,9 +77,12 @@ use Yew\Core\Work\WorkStation;
 /** A unit without a server: the Lantern of the demo, or an amplifier without a sheet. */
 final class FakeUnit implements UnitKnowledge
 {
-    private static ?Sheet $lantern = null;
+    /** @var array<string, Sheet> by file */
+    private static array $sheets = [];
     /** @var array<string, DrawnParts> by what was made */
     private static array $drawn = [];
+    /** @var array<string, array<string, Forecast>> by sheet, and by conditions and changes */
+    private static array $forecasts = [];
     /** @var array<string, LabelledTube> tubes of the drawer, by label */
     public array $labelled = [];
     /** @var list<Order> what the owner said yes to */
@@ -88,22 +93,31 @@ final class FakeUnit implements UnitKnowledge
     private readonly Stations $stations;
     private readonly EntryKinds $kinds;
 
-    private function __construct(private readonly ?Sheet $sheet, private readonly bool $solved)
+    private function __construct(private readonly ?Sheet $sheet, private readonly bool $solved, private readonly bool $tells = false)
     {
-        $this->stations = new Stations([new VoltagesStation(), new LookStation(), new ResistorStation(), new IronStation(), new CapacitorStation(), new TubesStation(), new WorkStation()]);
+        $this->stations = new Stations([new VoltagesStation(), new LookStation(), new ResistorStation(), new IronStation(), new CapacitorStation(), new TubesStation(), new WorkStation(), new PowerStation()]);
         $this->kinds = new EntryKinds([
             new AcceptanceKind(), new AsFittedKind(), new BookInKind(), new CloseOutKind(), new ConditionsKind(), new CorrectionKind(), new DischargeProofKind(), new FindingKind(), new LeftAloneKind(), new NoteKind(), new PhotoKind(),
             new ReadingTakenKind(), new ReportIssuedKind(), new EstimateSentKind(), new EstimateAnsweredKind(), new EstimateWithdrawnKind(), new AgreedSumKind(), new SheetChosenKind(), new ShelfMoveKind(), new StateChangeKind(), new TestTakenKind($this->stations),
-            new CauseStatedKind(), new ClockTurnedKind(), new LeadTakenOffKind(), new ModificationExplainedKind(), new OpenEndClosedKind(), new OpenEndLeftKind(), new WorkOrderedKind(), new PartsOrderedKind(), new PartsArrivedKind(), new PromisedKind(), new MeterSetKind(), new StopSeenKind(),
+            new CauseStatedKind(), new ClockTurnedKind(), new LeadTakenOffKind(), new ModificationExplainedKind(), new OpenEndClosedKind(), new OpenEndLeftKind(), new WorkOrderedKind(), new PartsOrderedKind(), new PartsArrivedKind(), new PromisedKind(), new MeterSetKind(), new StopSeenKind(), new PowerChosenKind(),
         ]);
     }
 
     /** @param bool $solved its parts with what the circuit makes of them; else as a list */
     public static function lantern(bool $solved = false): self
     {
-        self::$lantern ??= (new SheetCodec(ShippedTubes::catalogue()))->decode(SheetFile::decode((string) file_get_contents(__DIR__.'/../../../server/demo/sheets/lantern-30.sheet.json')));
+        return new self(self::sheetOf('lantern-30'), $solved);
+    }
 
-        return new self(self::$lantern, $solved);
+    /** An amplifier of the demo shop, with what its circuit makes of any conditions. */
+    public static function demo(string $sheet): self
+    {
+        return new self(self::sheetOf($sheet), true, true);
+    }
+
+    private static function sheetOf(string $sheet): Sheet
+    {
+        return self::$sheets[$sheet] ??= (new SheetCodec(ShippedTubes::catalogue()))->decode(SheetFile::decode((string) file_get_contents(__DIR__.'/../../../server/demo/sheets/'.$sheet.'.sheet.json')));
     }
 
     public static function withoutSheet(): self
@@ -149,7 +163,7 @@ final class FakeUnit implements UnitKnowledge
 
     public function wiredForVolts(): float
     {
-        return 117.0;
+        return $this->sheet->printedMains[0] ?? 117.0;
     }
 
     public function carried(): FittedChanges
@@ -179,7 +193,9 @@ final class FakeUnit implements UnitKnowledge
 
     public function forecast(Conditions $conditions, FittedChanges $fitted): ?Forecast
     {
-        return null;
+        $model = $this->tells ? $this->model() : null;
+
+        return null === $model ? null : self::$forecasts[$this->sheet->name ?? ''][json_encode([$conditions->toArray(), array_map(static fn (FittedChange $c): string => $c->text, $fitted->all)], \JSON_THROW_ON_ERROR)] ??= $model->forecast($conditions, $this->wiredForVolts(), new Calibration(new Factors(), [], [], []), $fitted);
     }
 
     public function drawn(FittedChanges $made): DrawnParts
@@ -190,7 +206,7 @@ final class FakeUnit implements UnitKnowledge
 
         $circuit = $this->sheet->circuit;
 
-        return self::$drawn[implode("\n", array_map(static fn (FittedChange $c): string => $c->text, $made->all))] ??= DrawnParts::of(CircuitAtWork::of($this->sheet, $circuit, $made->on($circuit->netlist, new Factors(), $this->tubes()), $this->tubes()));
+        return self::$drawn[$this->sheet->name.implode("\n", array_map(static fn (FittedChange $c): string => $c->text, $made->all))] ??= DrawnParts::of(CircuitAtWork::of($this->sheet, $circuit, $made->on($circuit->netlist, new Factors(), $this->tubes()), $this->tubes()));
     }
 
     public function substitutions(FittedChanges $fitted): array
@@ -230,6 +246,11 @@ final class FakeUnit implements UnitKnowledge
     public function timeFactor(): float
     {
         return $this->timeFactor;
+    }
+
+    public function lamps(): array
+    {
+        return [];
     }
 
     public function practice(): Practice

@@ -34,11 +34,12 @@ final class MeterOnTheUnitTest extends TestCase
     #[DataProvider('settings')]
     public function testAMeterThatPowerWouldBreakBlocksIt(array $setting, bool $blocks): void
     {
-        foreach ([['ramping', UnitTape::allGates()], ['driven', ['isolated-source' => 'yes', 'output-tubes-out' => 'yes']]] as [$to, $gates]) {
-            $tape = UnitTape::in(ChassisState::Dead)->taken('meter-set', $setting);
-            self::assertSame($blocks ? 'meter-blocks-power' : null, $tape->says('state-change', ['to' => $to, 'gates' => $gates])?->code);
+        foreach (['ramping', 'driven'] as $to) {
+            $tape = UnitTape::in(ChassisState::Dead)->taken('meter-set', $setting)->readyForPower();
+            $step = static fn (): array => 'ramping' === $to ? $tape->powerOn() : ['to' => 'driven', 'gates' => ['isolated-source' => 'yes', 'output-tubes-out' => 'yes']];
+            self::assertSame($blocks ? 'meter-blocks-power' : null, $tape->says('state-change', $step())?->code);
             if ($blocks) {
-                $tape->discharged()->taken('meter-set', ['meterId' => 'no-1'])->taken('state-change', ['to' => $to, 'gates' => $gates]);
+                $tape->discharged()->taken('meter-set', ['meterId' => 'no-1'])->taken('state-change', $step());
             }
         }
     }
@@ -57,7 +58,7 @@ final class MeterOnTheUnitTest extends TestCase
     {
         foreach (['clipped' => 'meter-only-when-dead', 'in-series' => 'meter-only-when-dead', 'probe' => null] as $leads => $code) {
             $tape = UnitTape::in(ChassisState::Dead)->taken('meter-set', ['leads' => $leads, 'function' => 'in-series' === $leads ? 'dc-amperes' : 'dc-volts'] + self::VOLTS);
-            $tape->taken('state-change', ['to' => 'ramping', 'gates' => UnitTape::allGates()]);
+            $tape->ramped();
             self::assertSame($code, $tape->says('meter-set', ['meterId' => 'no-1'])?->code, $leads);
         }
     }
@@ -86,7 +87,7 @@ final class MeterOnTheUnitTest extends TestCase
 
     public function testWhatIsTakenFromAnInstrumentIsOfTheFunctionThatItWasSetToAndOfNow(): void
     {
-        $tape = UnitTape::in(ChassisState::Dead)->taken('meter-set', self::VOLTS)->taken('state-change', ['to' => 'ramping', 'gates' => UnitTape::allGates()])->taken('state-change', ['to' => 'energised']);
+        $tape = UnitTape::in(ChassisState::Dead)->taken('meter-set', self::VOLTS)->ramped()->energised();
         $reading = static fn (float $age, string $function = 'dc-volts'): array => ['place' => 'A', 'function' => $function, 'text' => '435.2', 'meterId' => 'no-1', 'sample' => ['instrumentId' => 'i-1', 'at' => self::moment($tape->now + 60.0 - $age), 'settled' => true]];
         $tape->refused('sample-not-live', 'reading', $reading(3.1))->refused('sample-not-live', 'reading', $reading(-3.1))->taken('reading', $reading(2.9));
         $tape->unit->timeFactor = 6.0;

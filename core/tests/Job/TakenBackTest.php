@@ -16,9 +16,10 @@ final class TakenBackTest extends TestCase
     public function testAStepUpThatIsTakenBackStillEndsTheProofs(): void
     {
         $tape = UnitTape::in(ChassisState::Dead);
-        $state = self::withdrawn($tape, 'state-change', ['to' => 'ramping', 'gates' => UnitTape::allGates()]);
+        $tape->readyForPower();
+        $state = self::withdrawn($tape, 'state-change', $tape->powerOn());
         self::assertSame([ChassisState::Discharging, []], [$state->chassis->state, $state->chassis->proofs]);
-        self::assertSame([], $state->unchecked, 'and of its gates nothing is kept');
+        self::assertSame([[], []], [$state->overrides, $state->ramps->all], 'and of its gates nothing is kept');
     }
 
     public function testAStepDownThatIsTakenBackLeavesItLive(): void

@@ -26,7 +26,7 @@ final class UnitStateTest extends TestCase
         $kept = UnitState::fromArray(self::stored($tape->state), $tape->unit->stations()->tests);
         self::assertEquals($tape->state->toArray(), $kept->toArray());
         self::assertEquals($tape->state, $kept);
-        foreach (['readings', 'fitted', 'unchecked', 'overrides', 'closeOut', 'conditionsId', 'warmSince'] as $member) {
+        foreach (['readings', 'fitted', 'unchecked', 'overrides', 'ramps', 'closeOut', 'conditionsId', 'warmSince'] as $member) {
             self::assertNotEquals(UnitState::start(0.0)->{$member}, $kept->{$member}, $member.' is in it');
         }
     }
@@ -96,7 +96,7 @@ final class UnitStateTest extends TestCase
     {
         $tape = UnitTape::in(ChassisState::Dead);
         self::assertNull($tape->state->warmSince);
-        $tape->taken('state-change', ['to' => 'ramping', 'gates' => UnitTape::allGates()]);
+        $tape->ramped();
         self::assertSame($tape->now, $tape->state->warmSince);
         $since = $tape->now;
         $tape->taken('conditions', ['facts' => ['inletVolts' => ['value' => 117.0, 'how' => 'measured']]])->taken('conditions', ['facts' => ['inletVolts' => ['value' => 118.0, 'how' => 'measured']]]);
@@ -163,7 +163,9 @@ final class UnitStateTest extends TestCase
         $tape->taken('trial', ['test' => 'resistor', 'part' => 'R14', 'text' => '13k'], 5.0)->taken('as-fitted', ['text' => 'R15 new'], 5.0);
         $tape->taken('trial', ['test' => 'polarity', 'part' => 'C2', 'text' => 'reversed'], 5.0)->taken('left-alone', ['station' => 'iron', 'part' => 'T1', 'reason' => 'sealed'], 5.0);
         $tape->taken('finding', ['place' => 'C2', 'what' => 'leaking', 'severity' => 'out', 'photos' => ['p1']], 5.0)->taken('photo', ['photoId' => 'p1', 'caption' => 'C2', 'pins' => [['x' => 0.25, 'y' => 0.5, 'says' => 'here']]], 5.0);
-        $tape->taken('conditions', self::MAINS, 5.0)->taken('state-change', ['to' => 'ramping', 'gates' => ['fuse' => 'no'] + UnitTape::allGates(), 'reason' => 'behind the lamp'], 5.0);
+        $tape->taken('conditions', self::MAINS, 5.0)->readyForPower();
+        $tape->taken('state-change', $tape->powerOn('owner'), 5.0);
+        $tape->state->unchecked = ['fuse']; // of an earlier version’s tape
         $tape->taken('reading', ['place' => 'A', 'function' => 'dc-volts', 'text' => '440', 'tapped' => ['440', '431']]);
         $tape->taken('accept', ['reading' => $tape->last(), 'reason' => 'old socket'])->taken('close-out', ['outcome' => 'returned', 'found' => 'a dry joint']);
 

@@ -10,7 +10,7 @@ use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
 use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
-use Yew\Core\Safety\Gates;
+use Yew\Core\Power\Gate;
 use Yew\Core\Safety\Refusal;
 
 /** A unit's tape as a test tells it: one entry a minute, each read, asked and folded as the tape's door does it. */
@@ -34,18 +34,60 @@ final class UnitTape
             ChassisState::Discharging => null,
             ChassisState::Dead => $tape->discharged(),
             ChassisState::Driven => $tape->discharged()->taken('state-change', ['to' => 'driven', 'gates' => ['isolated-source' => 'yes', 'output-tubes-out' => 'yes']]),
-            ChassisState::Ramping => $tape->discharged()->taken('state-change', ['to' => 'ramping', 'gates' => self::allGates()]),
-            ChassisState::Energised => $tape->discharged()->taken('state-change', ['to' => 'ramping', 'gates' => self::allGates()])->taken('state-change', ['to' => 'energised']),
+            ChassisState::Ramping => $tape->discharged()->ramped(),
+            ChassisState::Energised => $tape->discharged()->ramped()->energised(),
         };
         Assert::assertSame($state, $tape->state->chassis->state);
 
         return $tape;
     }
 
-    /** @return array<string, string> */
-    public static function allGates(): array
+    /** On the mains, as an amplifier that is known to be good: what nobody may go through is done, the rest is answered for. */
+    public function ramped(): self
     {
-        return array_fill_keys(Gates::BEFORE_RAMPING, 'yes');
+        return $this->readyForPower()->taken('state-change', $this->powerOn());
+    }
+
+    /** What nobody may go through without: a fuse, a load; and a way of powering up that has one stop. */
+    public function readyForPower(): self
+    {
+        $this->taken('power-choice', ['method' => 'straight', 'reason' => 'known good'], 1.0);
+        $this->taken('trial', ['test' => 'fuse', 'part' => 'F1', 'text' => $this->fuse()], 1.0);
+
+        return $this->taken('conditions', ['facts' => ['load' => ['value' => ['kind' => 'resistor', 'ohms' => 8.0], 'how' => 'measured']]], 1.0);
+    }
+
+    /** A mains fuse as it is drawn. */
+    private function fuse(): string
+    {
+        foreach ($this->unit->sheet()->fuses ?? [] as $fuse) {
+            return \sprintf('%s%gA 250V', $fuse->characteristic, $fuse->printedAmperes);
+        }
+
+        return 'T2A 250V';
+    }
+
+    /** @return array{to: string, gates: array<string, string>, overrides: array<string, string>, role: string} the step onto the mains through every gate that is not met */
+    public function powerOn(string $role = 'technician'): array
+    {
+        return ['to' => 'ramping', 'gates' => ['volumes' => 'yes'], 'overrides' => $this->reasons($this->bench()->gates(['volumes' => 'yes'])), 'role' => $role];
+    }
+
+    public function energised(): self
+    {
+        return $this->taken('state-change', ['to' => 'energised', 'overrides' => $this->reasons($this->bench()->gatesOfFullMains()), 'role' => 'technician']);
+    }
+
+    /**
+     * @param list<Gate> $gates
+     *
+     * @return array<string, string> a reason for each that is not passed
+     */
+    private function reasons(array $gates): array
+    {
+        $shut = array_filter($gates, static fn (Gate $g): bool => !$g->state->passes());
+
+        return array_fill_keys(array_map(static fn (Gate $g): string => $g->id, array_values($shut)), 'known good');
     }
 
     public function bench(): Bench

@@ -30,7 +30,7 @@ final class SwapTest extends TestCase
 
     private static function on(UnitTape $tape): UnitTape
     {
-        return $tape->taken('state-change', ['to' => 'ramping', 'gates' => UnitTape::allGates()], 1.0)->taken('state-change', ['to' => 'energised'], 1.0);
+        return $tape->ramped()->energised();
     }
 
     private static function swap(UnitTape $tape, string $text = 'swap V4 V5'): UnitTape
@@ -191,7 +191,7 @@ final class SwapTest extends TestCase
         $tape->off()->discharged();
         self::assertSame('V5', $tape->says('as-fitted', ['text' => 'swap V4 V5'])?->figures['position'], 'at rest is not while tapping');
         self::on($tape)->taken('reading', ['place' => 'V5.5', 'function' => 'dc-volts', 'text' => '-36.4', 'meterId' => 'no-1', 'tapped' => ['-36.4', '-52']]);
-        $tape->off()->discharged()->refused('swap-bias-not-tapped', 'as-fitted', ['text' => 'swap V4 V5']);
+        $tape->off()->discharged()->refused('swap-bias-not-right', 'as-fitted', ['text' => 'swap V4 V5']);
         self::on($tape)->taken('reading', ['place' => 'V5.5', 'function' => 'dc-volts', 'text' => '-36.4', 'meterId' => 'no-1', 'tapped' => ['-36.2', '-36.4']]);
         $tape->off()->discharged()->taken('as-fitted', ['text' => 'swap V4 V5']);
     }
@@ -208,8 +208,9 @@ final class SwapTest extends TestCase
             }
             $tape->off()->discharged();
         };
+        $tape->refused('swap-grid-not-read', 'as-fitted', ['text' => 'swap V1 V2'])->discharged();
         $grids('0.50');
-        $tape->refused('swap-grid-not-read', 'as-fitted', ['text' => 'swap V1 V2']);
+        $tape->refused('swap-grid-not-quiet', 'as-fitted', ['text' => 'swap V1 V2']);
         $grids('0.49');
         $tape->refused('swap-cathode-not-measured', 'as-fitted', ['text' => 'swap V1 V2']);
         foreach (['V1', 'V2'] as $position) {

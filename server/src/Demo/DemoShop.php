@@ -9,6 +9,8 @@ use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\PasswordHasher\Hasher\UserPasswordHasherInterface;
 use Symfony\Component\Uid\Uuid;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Look\FuseCheck;
+use Yew\Core\Power\Gate;
 use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Station\Practice;
 use Yew\Server\Access\Entity\Person;
@@ -24,6 +26,7 @@ use Yew\Server\Shelf\BookIn;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Shop\Entity\ShopMeter;
 use Yew\Server\Shop\ShopEquipment;
+use Yew\Server\Tape\Benches;
 use Yew\Server\Tape\TapeDoor;
 
 /**
@@ -48,6 +51,7 @@ final class DemoShop
         private readonly SheetShelf $sheets,
         private readonly BookIn $bookIn,
         private readonly TapeDoor $door,
+        private readonly Benches $benches,
         private readonly Schematics $schematics,
         private readonly DrawerDesk $drawer,
         private readonly ShopEquipment $equipment,
@@ -141,30 +145,61 @@ final class DemoShop
             if (\is_string($step['accept'] ?? null) && null !== $accepts) {
                 $this->take($job, $by, 'accept', ['reading' => $accepts, 'reason' => $step['accept']], $at);
             }
+            if (\is_string($step['powerUp'] ?? null)) {
+                $this->powerUp($job, $by, $step['powerUp'], $at);
+            }
             if (\is_string($step['kind'] ?? null)) {
                 $payload = self::object($step['payload'] ?? []);
                 $facts = self::object($payload['facts'] ?? []);
-                if ('all' === (self::object($facts['tubes'] ?? [])['value'] ?? null)) {
-                    $payload['facts'] = [...$facts, 'tubes' => ['value' => $tubes, 'how' => 'measured']];
+                $said = self::object($facts['tubes'] ?? [])['value'] ?? null;
+                if ('all' === $said || 'none' === $said) {
+                    $payload['facts'] = [...$facts, 'tubes' => ['value' => 'all' === $said ? $tubes : array_fill_keys(array_keys($tubes), 'out'), 'how' => 'measured']];
                 }
                 $this->take($job, $by, $step['kind'], $payload, $at);
             }
         }
     }
 
+    /** Full mains at once, as an amplifier that is known to be good: fuse and load are there, everything else is answered for. */
+    private function powerUp(Job $job, Person $by, string $reason, float $at): void
+    {
+        $unit = $job->units()[$this->unit];
+        $version = $unit->sheetVersionId();
+        $sheet = null === $version ? null : $this->sheets->decoded($version);
+        foreach ($sheet->fuses ?? [] as $fuse) {
+            $drawnVolts = $sheet->printedMains[0] ?? 230.0;
+            $amperes = FuseCheck::scaled($fuse->printedAmperes, $drawnVolts, $unit->unit->wiredForVolts ?? $drawnVolts);
+            $this->take($job, $by, 'trial', ['test' => 'fuse', 'part' => $fuse->id, 'text' => \sprintf('%s%gA 250V', $fuse->characteristic, $amperes)], $at + 0.04);
+        }
+        // One that is wired for another mains hangs on the bench's own transformer.
+        $this->take($job, $by, 'conditions', ['facts' => ['load' => ['value' => ['kind' => 'resistor', 'ohms' => 8], 'how' => 'measured'], 'source' => ['value' => ['kind' => 'wall', 'volts' => $unit->unit->wiredForVolts ?? 230], 'how' => 'measured']]], $at + 0.03);
+        $this->take($job, $by, 'power-choice', ['method' => 'straight', 'reason' => $reason], $at + 0.02);
+        $this->take($job, $by, 'state-change', ['to' => 'ramping', 'gates' => ['volumes' => 'yes'], 'overrides' => $this->reasons($unit, 'ramping', $reason)], $at);
+    }
+
+    /** @return array<string, string> a reason for every gate that is not met */
+    private function reasons(JobUnit $unit, string $to, string $reason): array
+    {
+        $bench = $this->benches->of($unit);
+        $shut = array_filter('energised' === $to ? $bench->gatesOfFullMains() : $bench->gates(['volumes' => 'yes']), static fn (Gate $g): bool => !$g->state->passes());
+
+        return array_fill_keys(array_map(static fn (Gate $g): string => $g->id, array_values($shut)), $reason);
+    }
+
     /** @param array<string, mixed> $payload */
     private function take(Job $job, Person $by, string $kind, array $payload, float $minutesAgo): string
     {
+        $payload += 'energised' === ($payload['to'] ?? null) ? ['overrides' => $this->reasons($job->units()[$this->unit], 'energised', 'known good, on for its readings')] : [];
         $entry = $this->door->take($job, $by->id, [
             'id' => Uuid::v7()->toRfc4122(),
             'unitId' => 'shelf-move' === $kind ? null : ($job->units()[$this->unit]->unit->id ?? null),
             'kind' => $kind,
-            'v' => 1,
+            'v' => 'state-change' === $kind || isset(self::object($payload['facts'] ?? [])['source']) ? 2 : 1,
             'payload' => $payload,
             'device' => 'demo '.$job->tag,
             'counter' => ++$this->counter,
             'observedAt' => Moment::text($this->ago($minutesAgo)),
-        ]);
+        ], $by->role());
         if (null !== $entry->refusal) {
             throw new \LogicException(\sprintf('the demo tape was refused: %s %s %s', $kind, json_encode($payload), json_encode($entry->refusal)));
         }

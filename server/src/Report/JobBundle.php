@@ -50,11 +50,32 @@ final readonly class JobBundle
         ];
     }
 
+    /** Members of payloads that are objects by their schemas: an empty one comes back from the database as an empty list. */
+    private const OBJECTS = ['figures', 'said', 'gates', 'overrides', 'facts', 'change'];
+
+    /**
+     * @param array<mixed> $payload
+     *
+     * @return array<mixed>
+     */
+    private static function withObjects(array $payload): array
+    {
+        foreach ($payload as $name => $value) {
+            $payload[$name] = match (true) {
+                [] === $value && \in_array($name, self::OBJECTS, true) => new \stdClass(),
+                'stood' === $name && \is_array($value) => array_map(static fn (mixed $gate): mixed => \is_array($gate) ? self::withObjects($gate) : $gate, $value),
+                default => $value,
+            };
+        }
+
+        return $payload;
+    }
+
     /** @return array<string, mixed> */
     private static function entry(TapeEntry $e): array
     {
         return [
-            'id' => $e->id, 'unitId' => $e->unitId, 'kind' => $e->kind, 'v' => $e->v, 'payload' => (object) $e->payload, 'conditionsId' => $e->conditionsId,
+            'id' => $e->id, 'unitId' => $e->unitId, 'kind' => $e->kind, 'v' => $e->v, 'payload' => (object) self::withObjects($e->payload), 'conditionsId' => $e->conditionsId,
             'conditions' => null === $e->conditions ? null : (object) $e->conditions, 'personId' => $e->personId, 'device' => $e->device, 'counter' => $e->counter,
             'observedAt' => $e->observedAt->format('Y-m-d\TH:i:s.u\Z'), 'receivedAt' => $e->receivedAt->format('Y-m-d\TH:i:s.u\Z'),
             'unitSequence' => $e->unitSequence, 'jobSequence' => $e->jobSequence, 'judgement' => $e->judgement, 'refusal' => $e->refusal,

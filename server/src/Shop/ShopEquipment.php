@@ -36,6 +36,18 @@ final readonly class ShopEquipment
         return array_values(array_map(static fn (ShopThing $t): Equipment => Equipment::decode($t->document()), $things));
     }
 
+    /** @return list<array{float, float}> watts and rated volts of the lamps in use, as far as both are known */
+    public function lamps(): array
+    {
+        $lamps = [];
+        foreach ($this->all() as $thing) {
+            [$watts, $volts] = [$thing->figures['watts'] ?? null, $thing->figures['ratedVolts'] ?? null];
+            $lamps = [...$lamps, ...('lamp' === $thing->kind && null !== $watts && null !== $volts ? [[$watts, $volts]] : [])];
+        }
+
+        return $lamps;
+    }
+
     /** @param array<mixed> $body without its id */
     public function list(array $body, string $personId): void
     {

@@ -11,10 +11,8 @@ use Symfony\Component\Routing\Attribute\Route;
 use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Yew\Core\Job\Bench;
 use Yew\Server\Access\Entity\Person;
-use Yew\Server\Access\Role;
 use Yew\Server\Http\Body;
 use Yew\Server\Http\Moment;
-use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Jobs;
 use Yew\Server\Tape\Benches;
@@ -61,18 +59,9 @@ final readonly class BenchController
     public function write(string $jobId, Request $request, #[CurrentUser] Person $person): JsonResponse
     {
         $job = $this->jobs->get($jobId);
-        $entry = $this->door->take($job, $person->id, Body::array($request), Role::Onlooker !== $person->role());
+        $entry = $this->door->take($job, $person->id, Body::array($request), $person->role());
 
         return $this->answer($job, [$entry], true, $request->query->getString('station'), $request->query->getString('unit'), ['slip' => $entry->judgement['slip'] ?? null]);
-    }
-
-    /** What the record knows of a unit that speaks against power. */
-    #[Route('/api/jobs/{jobId}/units/{unitId}/hazards', methods: ['GET'])]
-    public function hazards(string $jobId, string $unitId): JsonResponse
-    {
-        $unit = $this->jobs->get($jobId)->unit($unitId) ?? throw Refused::notFound('unit on this job');
-
-        return new JsonResponse(array_map($this->bench->hazard(...), $this->benches->of($unit)->hazards()));
     }
 
     /** Nothing came since: nothing is looked up. */

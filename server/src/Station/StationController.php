@@ -15,7 +15,7 @@ use Yew\Server\Tape\Benches;
 /** The boards of all stations. */
 final readonly class StationController
 {
-    public function __construct(private Jobs $jobs, private StationView $view, private Benches $benches, private Stations $stations)
+    public function __construct(private Jobs $jobs, private StationView $view, private PowerView $power, private Benches $benches, private Stations $stations)
     {
     }
 
@@ -34,6 +34,13 @@ final readonly class StationController
     public function summary(string $jobId, string $unitId): JsonResponse
     {
         return new JsonResponse($this->view->summary($this->benches->of($this->unit($jobId, $unitId))));
+    }
+
+    /** The way up: gates, stops, what was read, what may come. */
+    #[Route('/api/jobs/{jobId}/units/{unitId}/power', methods: ['GET'])]
+    public function power(string $jobId, string $unitId): JsonResponse
+    {
+        return new JsonResponse($this->power->of($this->benches->of($this->unit($jobId, $unitId))));
     }
 
     private function unit(string $jobId, string $unitId): JobUnit

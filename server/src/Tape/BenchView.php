@@ -6,10 +6,11 @@ namespace Yew\Server\Tape;
 
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Bench\MeterSetting;
 use Yew\Core\Job\Bench;
-use Yew\Core\Job\MeterSetting;
 use Yew\Core\Job\OpenEnd;
 use Yew\Core\Job\PowerOverride;
+use Yew\Core\Power\Gate;
 use Yew\Core\Reading\BranchCurrent;
 use Yew\Core\Reading\Finding;
 use Yew\Core\Reading\JudgedPoint;
@@ -75,7 +76,10 @@ final readonly class BenchView
     /** @return array<string, mixed> */
     private function override(PowerOverride $override): array
     {
-        return ['at' => Moment::ofSeconds($override->at), 'personId' => $override->personId, 'reason' => $override->reason, 'hazards' => array_map($this->hazard(...), $override->hazards)];
+        return [
+            'at' => Moment::ofSeconds($override->at), 'personId' => $override->personId, 'role' => $override->role, 'reason' => $override->reason, 'hazards' => array_map($this->hazard(...), $override->hazards),
+            'gates' => array_map(fn (Gate $g): array => ['id' => $g->id, 'title' => $this->wording->gates()[$g->id] ?? $g->id, 'sentence' => $this->wording->hazard($g->code, $g->figures), 'reason' => $g->reason, 'authority' => $g->authority->value], $override->gates),
+        ];
     }
 
     /** @return array{part: string, sentence: string} */

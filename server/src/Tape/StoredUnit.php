@@ -165,6 +165,11 @@ final readonly class StoredUnit implements UnitKnowledge
         return $this->sources->equipment->find($equipmentId)?->dial;
     }
 
+    public function lamps(): array
+    {
+        return $this->sources->equipment->lamps();
+    }
+
     public function timeFactor(): float
     {
         return $this->sources->time->factor;

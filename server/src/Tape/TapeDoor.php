@@ -25,6 +25,7 @@ use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Safety\Refusal;
+use Yew\Server\Access\Role;
 use Yew\Server\Http\Moment;
 use Yew\Server\Http\Refused;
 use Yew\Server\Instrument\Instruments;
@@ -55,16 +56,17 @@ final readonly class TapeDoor
     /**
      * Takes an entry that a client sent.
      *
-     * @param array<mixed> $body     {id, unitId?, kind, v, payload, device, counter, observedAt, sentAt?}
-     * @param bool         $mayWrite whether the person's role may; a step up is kept as refused all the same, since it speaks against the proofs
+     * @param array<mixed> $body {id, unitId?, kind, v, payload, device, counter, observedAt, sentAt?}
+     * @param Role         $role of the person; a step up of one who may not write is kept as refused all the same, since it speaks against the proofs
      *
      * @return TapeEntry the entry as stored, or as it was stored before when the same body came twice
      *
      * @throws BadData when the body does not fit its schema
      * @throws Refused when the person may not write
      */
-    public function take(Job $job, string $personId, array $body, bool $mayWrite = true): TapeEntry
+    public function take(Job $job, string $personId, array $body, Role $role): TapeEntry
     {
+        $mayWrite = Role::Onlooker !== $role;
         $sentAt = $body['sentAt'] ?? null;
         unset($body['sentAt']); // another at each try: the entry is the same
         $fields = Fields::of($body);
@@ -96,7 +98,7 @@ final readonly class TapeDoor
         $this->schemas->checkFromClient($kind, $v, $payload);
         $hash = CanonicalJson::hash($body);
 
-        return $this->em->wrapInTransaction(function () use ($job, $personId, $id, $unitId, $kind, $v, $payload, $device, $counter, $claimed, $sentAt, $hash, $mayWrite): TapeEntry {
+        return $this->em->wrapInTransaction(function () use ($job, $personId, $id, $unitId, $kind, $v, $payload, $device, $counter, $claimed, $sentAt, $hash, $mayWrite, $role): TapeEntry {
             $this->lock($job);
             $known = $this->tape->find($id);
             if (null !== $known) {
@@ -109,7 +111,12 @@ final readonly class TapeDoor
             $unit = null === $unitId ? null : ($job->unit($unitId) ?? throw Refused::notFound('unit on this job'));
             $received = $this->clock->now();
             $time = ObservedTime::of($claimed, $sentAt, (float) $received->format('U.u'), (float) $job->bookedInAt->format('U.u'), $this->tape->before($personId, $device, $counter));
-            $payload = 'discharge-proof' === $kind ? [...$payload, 'clockSeen' => $time->clockSeen] : $payload;
+            // What the server alone knows goes onto the entry: whether the device's clock was seen, and who goes through a gate.
+            $payload += match ($kind) {
+                'discharge-proof' => ['clockSeen' => $time->clockSeen],
+                'state-change' => ['role' => $role->value],
+                default => [],
+            };
             $observed = Moment::at($time->at);
 
             return $this->append($job, $unit, $id, $kind, $v, $payload, $personId, $device, $counter, $observed, $received, $hash, $mayWrite ? null : new Refusal('permission'));

@@ -6,6 +6,7 @@ namespace Yew\Server\Wording;
 
 use Symfony\Contracts\Service\ResetInterface;
 use Yew\Core\Circuit\Fault\Fault;
+use Yew\Core\Codec\Fields;
 use Yew\Core\Quantity\Engineering;
 use Yew\Core\Test\Reason;
 
@@ -60,6 +61,11 @@ final class Wording implements ResetInterface
     /** @param array<string, mixed> $figures */
     public function refusal(string $code, array $figures): string
     {
+        // A shut gate is named, and says how it stands.
+        if (\is_string($figures['gateCode'] ?? null) && \is_string($figures['gate'] ?? null)) {
+            $figures += ['gateWord' => lcfirst($this->gates()[$figures['gate']] ?? $figures['gate']), 'gateSays' => $this->hazard($figures['gateCode'], Fields::named($figures['gateFigures'] ?? []))];
+        }
+
         return $this->fill($this->catalogue()['refusals'][$code] ?? $code, $figures);
     }
 

@@ -36,7 +36,7 @@ final class MeterOnUnitTest extends ServerTestCase
         self::assertSame($first, $this->useOf());
         self::assertSame('', $this->refusal($this->set($second)), 'the first is dead: it is carried over');
         self::assertSame($second, $this->useOf());
-        $this->write($second, 'state-change', ['to' => 'ramping', 'gates' => ['fuse' => 'yes']]);
+        $this->ramp($second);
         $this->dead($first);
         self::assertStringContainsString('hangs on another chassis', $this->refusal($this->set($first)));
         self::assertSame($second, $this->useOf());
@@ -52,7 +52,7 @@ final class MeterOnUnitTest extends ServerTestCase
         $this->dead($job);
         $this->set($job);
         self::assertSame([['meterId' => 'no-2', 'function' => 'dc-volts', 'leads' => 'probe', 'place' => null, 'blocksPower' => false]], $this->bench($job)->raw('meters'));
-        $this->write($job, 'state-change', ['to' => 'ramping', 'gates' => ['fuse' => 'yes']]);
+        $this->ramp($job);
         $taken = $this->write($job, 'reading', [...self::reading('A', '410.2'), 'meterId' => 'no-2', 'sample' => $this->sample()]);
         self::assertSame('', $this->refusal($taken));
         $kept = Fields::of(json_decode((string) $this->column('SELECT payload FROM tape_entry WHERE id = ?', $taken->objects('entries')[0]->string('id')), true));

@@ -110,10 +110,12 @@ final class PairTest extends ServerTestCase
         foreach (['V1' => '12AX7', 'V2' => '12AX7', 'V3' => '12AX7', 'V4' => '6L6GC', 'V5' => '6L6GC'] as $position => $type) {
             $tubes[$position] = ['type' => $type, 'tubeId' => null];
         }
-        $each('state-change', ['to' => 'ramping', 'gates' => ['fuse' => 'yes']], 22);
-        $each('conditions', ['facts' => ['inletVolts' => $fact(121.4), 'tubes' => $fact($tubes), 'limiter' => $fact(['kind' => 'none']), 'meterId' => $fact('no-1')]], 21);
-        $each('state-change', ['to' => 'energised'], 20);
         foreach ($units as $unit) {
+            $this->ramp($job, 22, unit: $unit);
+        }
+        $each('conditions', ['facts' => ['inletVolts' => $fact(121.4), 'tubes' => $fact($tubes), 'limiter' => $fact(['kind' => 'none']), 'meterId' => $fact('no-1')]], 21);
+        foreach ($units as $unit) {
+            $this->energise($job, 20, $unit);
             self::assertSame('energised', $this->benchOf($job, $unit)->object('state')->string('name'));
         }
     }

@@ -8,6 +8,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Job\ShelfState;
 use Yew\Server\Access\Entity\Person;
+use Yew\Server\Access\Role;
 use Yew\Server\Job\Jobs;
 use Yew\Server\Tape\TapeDoor;
 use Yew\Server\Tests\ServerTestCase;
@@ -68,14 +69,14 @@ final class SafetyTest extends ServerTestCase
     public function testALateEnergisedUndoesALaterProof(): void
     {
         $this->prove(30);
-        $this->write($this->job, 'state-change', ['to' => 'ramping'], 28);
+        $this->ramp($this->job, 28);
         $this->write($this->job, 'state-change', ['to' => 'discharging'], 20);
         $this->prove(5);
         self::assertSame('dead', $this->state());
         // What a tablet that was away had written: it went live again before that proof.
         $this->write($this->job, 'discharge-proof', ['island' => 'A', 'text' => '0.3'], 18, ['device' => 'tablet', 'counter' => 1]);
         $this->write($this->job, 'discharge-proof', ['island' => 'N1', 'text' => '0.3'], 17, ['device' => 'tablet', 'counter' => 2]);
-        $this->write($this->job, 'state-change', ['to' => 'ramping'], 16, ['device' => 'tablet', 'counter' => 3]);
+        $this->write($this->job, 'state-change', ['to' => 'ramping', 'gates' => ['volumes' => 'yes'], 'overrides' => $this->reasons($this->job, 'gates')], 16, ['device' => 'tablet', 'counter' => 3]);
         self::assertSame('ramping', $this->state(), 'a proof is judged by what the whole tape says of its moment');
     }
 
@@ -115,7 +116,8 @@ final class SafetyTest extends ServerTestCase
         self::assertTrue($this->bench($this->job)->object('state')->has('provedUntil'), 'the other bank recovers charge as ever');
         self::assertStringContainsString('power would burn it', $this->refusedLine('state-change', ['to' => 'ramping']));
         $this->prove();
-        $this->write($this->job, 'state-change', ['to' => 'ramping', 'gates' => ['bleeder-off' => 'yes']]);
+        $this->readyForPower($this->job);
+        $this->write($this->job, 'state-change', ['to' => 'ramping', 'gates' => ['bleeder-off' => 'yes', 'volumes' => 'yes'], 'overrides' => $this->reasons($this->job, 'gates')]);
         self::assertSame(['ramping', false], [$this->state(), $this->bench($this->job)->object('state')->boolean('bleederOn')]);
         self::assertFalse($this->bench($this->job)->object('conditions')->has('bleeder'), 'its flag ended there');
     }
@@ -177,20 +179,28 @@ final class SafetyTest extends ServerTestCase
         $this->prove();
         $this->write($this->job, 'trial', ['test' => 'fuse', 'part' => 'F1', 'text' => 'bridged']);
         $this->write($this->job, 'trial', ['test' => 'polarity', 'part' => 'C2', 'text' => 'reversed']);
-        $hazards = $this->getList('/api/jobs/'.$this->job.'/units/'.$this->unit().'/hazards');
-        self::assertSame(['F1', 'C2'], array_column($hazards, 'part'));
-        self::assertStringContainsString('speaks against power', $this->refusedLine('state-change', ['to' => 'ramping']));
+        $power = $this->get('/api/jobs/'.$this->job.'/units/'.$this->unit().'/power');
+        self::assertSame(['F1', 'C2'], array_map(static fn (Fields $h): string => $h->string('part'), $power->objects('hazards')));
+        $step = fn (string $reason): array => ['to' => 'ramping', 'gates' => ['volumes' => 'yes'], 'overrides' => array_fill_keys(array_keys($this->reasons($this->job, 'gates')), $reason)];
+        $this->write($this->job, 'conditions', ['facts' => ['load' => ['value' => ['kind' => 'resistor', 'ohms' => 8], 'how' => 'measured']]]);
+        self::assertStringContainsString('Nobody goes through this one', $this->refusedLine('state-change', $step('to find the short')), 'a bridged fuse is none');
         $this->prove();
-        self::assertStringContainsString('speaks against power', $this->refusedLine('state-change', ['to' => 'ramping', 'reason' => '   ']));
+        $this->write($this->job, 'trial', ['test' => 'fuse', 'part' => 'F1', 'text' => 'T2A 250V']);
+        self::assertStringContainsString('only the owner of the shop', $this->refusedLine('state-change', $step('to find the short')), 'a reversed can');
+        $this->signIn('nell');
         $this->prove();
-        $entry = $this->write($this->job, 'state-change', ['to' => 'ramping', 'reason' => 'on a 40 W lamp, to find the short', 'gates' => ['load' => 'yes']])->objects('entries')[0];
-        self::assertFalse($entry->boolean('refused'));
-        self::assertStringContainsString('Against F1, C2 on the record: on a 40 W lamp', $entry->string('line'));
-        $state = $this->bench($this->job)->object('state');
-        self::assertSame(['F1', 'C2'], array_map(static fn (Fields $h): string => $h->string('part'), $state->objects('overrides')[0]->objects('hazards')));
-        self::assertSame(['fuse', 'short', 'iron', 'bias', 'wiring', 'polarity', 'earth', 'volumes'], $state->strings('unchecked'), 'gates that were not sent were not met');
-        $this->write($this->job, 'state-change', ['to' => 'ramping', 'hazards' => []]);
-        self::assertSame(422, $this->lastStatus(), 'the server says what it knows, nobody else');
+        self::assertStringContainsString('Refused', $this->refusedLine('state-change', $step('   ')), 'a reason is words');
+        $this->prove();
+        $entry = $this->write($this->job, 'state-change', $step('on a 40 W lamp, to find the short'))->objects('entries')[0];
+        self::assertFalse($entry->boolean('refused'), $entry->string('line'));
+        self::assertStringContainsString('gates: “on a 40 W lamp, to find the short”', $entry->string('line'));
+        $override = $this->bench($this->job)->object('state')->objects('overrides')[0];
+        self::assertSame('owner', $override->string('role'));
+        self::assertContains('polarity', array_map(static fn (Fields $g): string => $g->string('id'), $override->objects('gates')));
+        foreach (['hazards' => [], 'stood' => [], 'role' => 'owner'] as $field => $value) {
+            $this->write($this->job, 'state-change', ['to' => 'discharging', $field => $value]);
+            self::assertSame(422, $this->lastStatus(), 'the server says what it knows, nobody else');
+        }
     }
 
     public function testACollectedJobTakesNothingUntilItIsBack(): void
@@ -214,7 +224,7 @@ final class SafetyTest extends ServerTestCase
         $this->em()->getConnection()->executeStatement("UPDATE job SET shelf_state = 'collected' WHERE id = ?", [$this->job]);
         $person = $this->em()->getRepository(Person::class)->findOneBy(['signInName' => 'idris']);
         self::assertNotNull($person);
-        $entry = self::getContainer()->get(TapeDoor::class)->take($job, $person->id, $this->entry($this->job, 'state-change', ['to' => 'ramping']), true);
+        $entry = self::getContainer()->get(TapeDoor::class)->take($job, $person->id, $this->entry($this->job, 'state-change', ['to' => 'ramping']), Role::Technician);
         self::assertSame('job-closed', $entry->refusal['code'] ?? null);
     }
 

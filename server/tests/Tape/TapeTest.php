@@ -279,8 +279,8 @@ final class TapeTest extends ServerTestCase
     {
         $job = $this->bookIn();
         $this->write($job, 'discharge-proof', ['island' => 'all', 'text' => '0.2'], 12);
-        $this->write($job, 'state-change', ['to' => 'ramping'], 11);
-        $this->write($job, 'state-change', ['to' => 'energised'], 10);
+        $this->ramp($job, 11);
+        $this->energise($job, 10);
         $entry = $this->write($job, 'reading', self::reading('V3.5', '287'))->objects('entries')[0];
         self::assertSame('cannot-say', $entry->string('verdict'));
         $this->write($job, 'sheet-chosen', ['sheetVersionId' => $this->lantern()]);
@@ -315,7 +315,7 @@ final class TapeTest extends ServerTestCase
             $this->write($this->job, 'discharge-proof', ['island' => $island, 'text' => '0.3'], 2);
         }
         // Names come back from the database in another order, and what is said of the whole job is no news of the unit.
-        $this->write($this->job, 'state-change', ['to' => 'ramping', 'gates' => ['volumes' => 'not-checked-by-the-tool', 'iron' => 'not-checked-by-the-tool', 'polarity' => 'yes']], 1.5);
+        $this->ramp($this->job, 1.5);
         $this->write($this->job, 'shelf-move', ['to' => 'soaking', 'waitsFor' => ''], 0, ['unitId' => null]);
         $this->em()->clear();
         $stored = $this->em()->getRepository(StoredProjection::class)->findOneBy(['jobId' => $this->job]);

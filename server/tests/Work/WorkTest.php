@@ -69,8 +69,8 @@ final class WorkTest extends ServerTestCase
         $this->write($this->job, 'as-fitted', ['text' => 'R26 new', 'with' => ['source' => '<i>drawer</i> 3', 'costMinor' => 45]]);
         $steps = $this->item('work', 'R26')->objects('steps');
         self::assertSame(['under 1 Ω', 'under 1 Ω', 'about 470 Ω'], array_values(array_filter(array_map(static fn (Fields $s): string => str_starts_with($s->optionalText('expects'), 'over') ? '' : $s->optionalText('expects'), $steps), static fn (string $e): bool => '' !== $e)));
-        $hazards = static fn (array $all): array => array_map(static fn (mixed $h): string => \is_array($h) && \is_string($h['part'] ?? null) ? $h['part'] : '', $all);
-        self::assertEqualsCanonicalizing(['R26', 'supply'], array_values(array_intersect(['R26', 'supply'], $hazards($this->getList('/api/jobs/'.$this->job.'/units/'.$this->unitId().'/hazards')))));
+        $hazards = fn (): array => array_map(static fn (Fields $h): string => $h->string('part'), $this->get('/api/jobs/'.$this->job.'/units/'.$this->unitId().'/power')->objects('hazards'));
+        self::assertEqualsCanonicalizing(['R26', 'supply'], array_values(array_intersect(['R26', 'supply'], $hazards())));
         foreach ($steps as $step) {
             if ('read-back' === $step->string('test')) {
                 $this->trial('read-back', 'R26', $step->string('subject'), str_starts_with($step->string('expects'), 'about') ? '471' : (str_starts_with($step->string('expects'), 'under') ? '0.2' : 'ol'));
@@ -78,7 +78,7 @@ final class WorkTest extends ServerTestCase
         }
         $this->trial('removed', 'R26', '', 'to-the-owner');
         self::assertSame('within', $this->item('work', 'R26')->string('verdict'));
-        self::assertNotContains('R26', $hazards($this->getList('/api/jobs/'.$this->job.'/units/'.$this->unitId().'/hazards')));
+        self::assertNotContains('R26', $hazards());
         $this->client->request('GET', '/api/jobs/'.$this->job.'/units/'.$this->unitId().'/labels.pdf?parts=R26');
         self::assertResponseIsSuccessful();
         self::assertStringStartsWith('%PDF', (string) $this->client->getResponse()->getContent());

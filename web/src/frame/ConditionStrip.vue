@@ -29,7 +29,7 @@ const stateLine = computed(() => {
 const limiter = computed(() => {
   const all = value('limiters') as { kind: string; watts?: number; ratedVolts?: number; amperes?: number }[] | undefined
   if (all === undefined) return undefined
-  return all.length === 0 ? 'none' : all.map((l) => `${l.kind}${l.watts === undefined ? '' : ` ${l.watts} W`}${l.ratedVolts === undefined ? '' : ` ${l.ratedVolts} V`}${l.amperes === undefined ? '' : ` ${l.amperes} A`}`).join(' + ')
+  return all.length === 0 ? 'none' : all.map((l) => `${l.kind}${l.watts === undefined ? '' : ` ${l.watts} W`}${l.amperes === undefined ? '' : ` ${l.amperes} A`}`).join(' + ')
 })
 const load = computed(() => {
   const l = value('load') as { kind: string; ohms?: number } | undefined

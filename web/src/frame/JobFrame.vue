@@ -7,6 +7,7 @@ import { useBench } from './bench'
 import ConditionPanel from './ConditionPanel.vue'
 import ConditionStrip from './ConditionStrip.vue'
 import StatePanel from './StatePanel.vue'
+import StopScreen from './StopScreen.vue'
 import StationPath from './StationPath.vue'
 import TapeList from './TapeList.vue'
 
@@ -48,6 +49,7 @@ onBeforeUnmount(() => { window.removeEventListener('keydown', onKey) })
     <live-bar ref="meters" />
     <div id="entry-slot" class="slot" />
     <condition-panel v-model:open="stating" />
+    <stop-screen />
     <state-panel v-model:open="switching" @conditions="stating = true" />
   </div>
   <div v-else class="page" aria-busy="true"><p class="soft">{{ bench.away ?? 'Opening the job…' }}</p></div>

@@ -16,6 +16,9 @@ const pollMs = 2000
 /** Where a station's board is kept: its unit on its job. */
 export const boardKey = (jobId: string, unitId: string, station: string): string[] => ['station', jobId, unitId, station]
 
+/** Where the way up of a unit is kept. */
+export const powerKey = (jobId: string, unitId: string): string[] => ['power', jobId, unitId]
+
 /** The job on the bench: its units, one of them in hand; what the server says of them, and what is still on its way there. */
 export const useBench = defineStore('bench', () => {
   const session = useSession()
@@ -97,6 +100,7 @@ export const useBench = defineStore('bench', () => {
     const board = answer.board
     // What came may change a verdict on every board: the one on the page came with it, the others are asked for when they are opened.
     void queries.invalidateQueries({ queryKey: ['station', jobId], refetchType: board === null ? 'active' : 'none' })
+    void queries.invalidateQueries({ queryKey: ['power', jobId] })
     if (board !== null && unit.value !== null) queries.setQueryData(boardKey(jobId, unit.value.id, board.station), board)
     if (mine.value.every((w) => w.body.kind !== 'conditions')) named.value = null
   }
@@ -215,7 +219,7 @@ export const useBench = defineStore('bench', () => {
   async function write<K extends keyof Payloads>(kind: K, payload: Payloads[K], about: string | null = unit.value?.id ?? null): Promise<Waiting> {
     if (job.value === null || session.me === null) throw new Error('no job is open')
     return outbox.put(job.value.id, session.me.id, {
-      unitId: about, kind, v: kind === 'conditions' ? 2 : 1, payload: payload as Record<string, unknown>, observedAt: new Date(serverNow()).toISOString(),
+      unitId: about, kind, v: kind === 'conditions' || kind === 'state-change' ? 2 : 1, payload: payload as Record<string, unknown>, observedAt: new Date(serverNow()).toISOString(),
     })
   }
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { NInput, NSelect } from 'naive-ui'
 import { api, ask, type Schemas } from '../api/client'
+import { methodChoices } from '../stations/power/usePower'
 import SettingCard from './SettingCard.vue'
 import { figureOf, useSetting } from './setting'
 
@@ -13,7 +14,7 @@ const s = useSetting(() => {
   const p = props.settings.practice
   return {
     capacitorSchool: p.capacitorSchool, leakageGrade: p.leakageGrade, resistorGracePercent: String(p.resistorGracePercent), mainsVolts: String(p.mainsVolts), mainsHertz: String(p.mainsHertz),
-    insulationMegohms: String(p.insulationGoodOhms / 1e6), insulationVolts: String(p.insulationVolts),
+    insulationMegohms: String(p.insulationGoodOhms / 1e6), insulationVolts: String(p.insulationVolts), powerMethod: p.powerMethod,
   }
 }, (typed) => {
   const read = {} as Record<keyof typeof figures, number>
@@ -23,7 +24,7 @@ const s = useSetting(() => {
     read[name] = figure
   }
   return ask(api.PUT('/api/shop/practice', { body: {
-    capacitorSchool: typed.capacitorSchool, leakageGrade: typed.leakageGrade, resistorGracePercent: read.resistorGracePercent, mainsVolts: read.mainsVolts, mainsHertz: read.mainsHertz, insulationGoodOhms: read.insulationMegohms * 1e6, insulationVolts: read.insulationVolts,
+    capacitorSchool: typed.capacitorSchool, leakageGrade: typed.leakageGrade, resistorGracePercent: read.resistorGracePercent, mainsVolts: read.mainsVolts, mainsHertz: read.mainsHertz, insulationGoodOhms: read.insulationMegohms * 1e6, insulationVolts: read.insulationVolts, powerMethod: typed.powerMethod,
   } }))
 })
 const schools: { value: string; label: string }[] = [{ value: 'measure-first', label: 'measure first: what tests good stays' }, { value: 'age-first', label: 'age first: from twenty years on they go' }, { value: 'labour-first', label: 'labour first: what is open goes together' }]
@@ -34,6 +35,7 @@ const grades: { value: string; label: string }[] = [{ value: 'general', label: '
   <setting-card title="How we work" :may-set="s.maySet.value" :is-changed="s.isChanged.value" :is-pending="s.isPending.value" :kept="s.kept.value" :fault="s.fault.value" @keep="s.keep" @back="s.back">
     <div><label class="said" for="school">Old capacitors</label><n-select v-model:value="s.typed.capacitorSchool" :disabled="!s.maySet.value" :options="schools" :input-props="{ id: 'school' }" /></div>
     <div><label class="said" for="grade">Leakage allowed by grade</label><n-select v-model:value="s.typed.leakageGrade" :disabled="!s.maySet.value" :options="grades" :input-props="{ id: 'grade' }" /></div>
+    <div><label class="said" for="power-method">First power</label><n-select v-model:value="s.typed.powerMethod" :disabled="!s.maySet.value" :options="methodChoices" :input-props="{ id: 'power-method' }" /></div>
     <div class="figures">
       <div v-for="name in names" :key="name"><label class="said" :for="name">{{ figures[name] }}, {{ units[name] }}</label><n-input v-model:value="s.typed[name]" class="m" :disabled="!s.maySet.value" placeholder="" :input-props="{ id: name, inputmode: 'decimal' }" /></div>
     </div>

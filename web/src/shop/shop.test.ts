@@ -24,7 +24,7 @@ const settings = (): Schemas['ShopSettings'] => ({
   head: { name: 'Works', address: '', timeZone: 'UTC', vocabulary: 'us', closingWords: '', words: { plate: 'anode' } },
   prices: { currency: 'GBP', hourlyRateMinor: 4800, taxBasisPoints: 1750, openings: [{ id: 'board', name: 'the board out', minutes: 35 }], work: [{ station: 'capacitors', minutes: 5, opening: 'board' }], items: [{ text: 'set the bias', minutes: 20, opening: '' }] },
   costs: [{ station: 'capacitors', aloneMinor: 3200, whileOpenMinor: 400 }],
-  practice: { capacitorSchool: 'measure-first', leakageGrade: 'general', resistorGracePercent: 10, mainsVolts: 120, mainsHertz: 60, insulationGoodOhms: 50e6, insulationVolts: 500 },
+  practice: { capacitorSchool: 'measure-first', leakageGrade: 'general', resistorGracePercent: 10, mainsVolts: 120, mainsHertz: 60, insulationGoodOhms: 50e6, insulationVolts: 500, powerMethod: 'variac-lamp' },
   counts: [6000], usualWords: { tube: 'tube', plate: 'plate' }, changes: [],
 })
 const card = (c: Component) => mount(c, { props: { settings: settings() }, global: { plugins: [VueQueryPlugin] } })

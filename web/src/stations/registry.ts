@@ -7,6 +7,7 @@ const panels: Record<string, Component> = {
   resistors: defineAsyncComponent(() => import('./resistors/ResistorStation.vue')),
   tubes: defineAsyncComponent(() => import('./tubes/TubesStation.vue')),
   work: defineAsyncComponent(() => import('./work/WorkStation.vue')),
+  'first-power': defineAsyncComponent(() => import('./power/PowerStation.vue')),
   voltages: defineAsyncComponent(() => import('./voltages/VoltagesStation.vue')),
 }
 const common = defineAsyncComponent(() => import('./common/StationPanel.vue'))

@@ -9,6 +9,7 @@ use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
 use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
+use Yew\Core\Ramp\RampSample;
 use Yew\Core\Reading\TakenReading;
 use Yew\Core\Safety\Refusal;
 
@@ -49,6 +50,7 @@ final readonly class Acceptance implements Statement
     public function fold(UnitState $state, Entry $entry, array $islands): void
     {
         $state->eachReading(fn (TakenReading $r): TakenReading => $r->entryId === $this->readingId ? $r->accept($this->reason) : $r);
+        $state->ramps = $state->ramps->eachSample(fn (RampSample $s): RampSample => $s->entryId === $this->readingId ? $s->accepted() : $s);
     }
 
     public function judge(Entry $entry, Bench $before, Bench $after): ?array

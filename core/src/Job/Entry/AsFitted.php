@@ -80,6 +80,9 @@ final readonly class AsFitted implements Statement
         if (null !== $this->change) {
             $state->fitted = $state->fitted->with($this->change);
             $state->record->renew($this->change);
+            if (!$this->change->found && $this->change->needsHandsInside() && !\in_array($this->change->kind(), ['tube', 'swap'], true)) {
+                $state->ramps = $state->ramps->changed($entry->at);
+            }
             $renewal = $this->renewal($this->change, $entry);
             $state->work = null === $renewal ? $state->work : $state->work->withRenewal($renewal);
         }

@@ -4,12 +4,14 @@ declare(strict_types=1);
 
 namespace Yew\Core\Job\Entry;
 
+use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
 use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
+use Yew\Core\Ramp\Ramp;
 use Yew\Core\Safety\ChassisRules;
 use Yew\Core\Safety\Refusal;
 use Yew\Core\Safety\WarmUp;
@@ -44,7 +46,19 @@ final readonly class ConditionsStated implements Statement
             return new Refusal('bleeder-nowhere', ['node' => $bleeder->node]);
         }
 
-        return ChassisRules::conditions($then->state->chassis->state, $then->state->conditions, $this->conditions);
+        return ChassisRules::conditions($then->state->chassis->state, $then->state->conditions, $this->conditions) ?? $this->aheadOfPlan($then);
+    }
+
+    /** On the way up the mains goes no higher than the stop in hand, and no limiter comes out before its time (SAFE-4, SAFE-6). */
+    private function aheadOfPlan(Bench $then): ?Refusal
+    {
+        $moves = [] !== array_intersect(['source', 'limiters', 'inletVolts'], array_keys($this->facts));
+        if (ChassisState::Ramping !== $then->state->chassis->state || !$moves) {
+            return null;
+        }
+        $stop = $then->walk()->ahead($then->state->conditions->with($this->conditions));
+
+        return null === $stop ? null : new Refusal('ahead-of-the-plan', ['stopVolts' => $stop->volts, 'limitersWord' => $stop->isLimited() ? 'with the limiter in' : 'without a limiter']);
     }
 
     public function isTakenDuringStop(): bool
@@ -63,6 +77,7 @@ final readonly class ConditionsStated implements Statement
         $state->conditions = $before->with(Conditions::decode($this->dated($entry->at)));
         $state->conditionsId = $entry->id;
         $state->warmSince = WarmUp::under($state->warmSince, $before, $state->conditions, $entry->at);
+        $state->ramps = $state->ramps->onCurrent(static fn (Ramp $r): Ramp => $r->withTubesOut($state->conditions->tubesOut()));
         if (\array_key_exists('bleeder', $this->facts)) {
             $state->chassis = $state->chassis->withBleeder(null === $state->conditions->bleeder() ? null : $this->bleederIsland);
         }

@@ -9,6 +9,7 @@ use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
 use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
+use Yew\Core\Ramp\RampSample;
 use Yew\Core\Reading\TakenReading;
 use Yew\Core\Safety\Refusal;
 
@@ -57,6 +58,7 @@ final readonly class Correction implements Statement
         }
         $stated = $span->conditions();
         $state->eachReading(static fn (TakenReading $r): TakenReading => $span->holds($r->observedAt) ? $r->under($r->conditions->with($stated)) : $r);
+        $state->ramps = $state->ramps->eachSample(static fn (RampSample $s): RampSample => $span->holds($s->at) ? $s->withInlet($span->inletVolts) : $s);
         if (null === $span->to) {
             $state->conditions = $state->conditions->with($stated);
         }

@@ -11,6 +11,7 @@ use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Safety\BrokenStop;
 use Yew\Core\Safety\Refusal;
+use Yew\Core\Safety\Stop;
 use Yew\Core\Station\PartFinding;
 
 /** Something was seen on the amplifier, with how bad it is (LOOK-5); while a stop stands, it is the stop’s cause (SAFE-6). */
@@ -50,7 +51,13 @@ final readonly class FindingNoted implements Statement
         $state->record->find($this->finding->of($entry->id));
         $state->stop = $state->stop?->explained();
         if (BrokenStop::RED_PLATE === $this->finding->what) {
-            $state->broken[] = new BrokenStop($this->finding->place, BrokenStop::RED_PLATE, $entry->at);
+            $seen = Stop::seen($this->finding->place, BrokenStop::RED_PLATE, $state->chassis->state, $entry->at);
+            // Under power it stops the work; told afterwards, it is on the record.
+            if (null === $seen) {
+                $state->broken[] = new BrokenStop($this->finding->place, BrokenStop::RED_PLATE, $entry->at);
+            } else {
+                $state->stoppedBy($seen);
+            }
         }
     }
 

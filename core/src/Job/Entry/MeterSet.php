@@ -6,11 +6,11 @@ namespace Yew\Core\Job\Entry;
 
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Bench\MeterSetting;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
-use Yew\Core\Job\MeterSetting;
 use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Safety\Refusal;

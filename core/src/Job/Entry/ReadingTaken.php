@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Job\Entry;
 
+use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Bench\ProofReading;
 use Yew\Core\Codec\Fields;
@@ -11,10 +12,11 @@ use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
 use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
+use Yew\Core\Ramp\Ramp;
+use Yew\Core\Ramp\RampSample;
 use Yew\Core\Reading\Slips;
 use Yew\Core\Reading\TakenReading;
 use Yew\Core\Reading\Verdict;
-use Yew\Core\Safety\BrokenStop;
 use Yew\Core\Safety\ChassisRules;
 use Yew\Core\Safety\Refusal;
 use Yew\Core\Safety\Stop;
@@ -69,15 +71,18 @@ final readonly class ReadingTaken implements Statement
 
     public function fold(UnitState $state, Entry $entry, array $islands): void
     {
-        $state->read(new TakenReading(
+        $reading = new TakenReading(
             $entry->id, $this->place, $this->figure->function, $this->figure->text, $this->figure->kind, $this->figure->value, $this->figure->resolution, $this->figure->seen,
             $this->figure->meterId ?? $state->conditions->meterId(), $state->conditions, $state->chassis->state, null === $state->warmSince ? null : max(0.0, ($entry->at - $state->warmSince) / 60),
             $entry->at, $entry->personId, $entry->judgement, null, \count($state->fitted->all),
-        ));
+        );
+        $state->read($reading);
+        if (\in_array($state->chassis->state, [ChassisState::Ramping, ChassisState::Energised], true)) {
+            $state->ramps = $state->ramps->onCurrent(static fn (Ramp $r): Ramp => $r->read(RampSample::of($reading)));
+        }
         $broken = $this->broken($entry, $state);
         if (null !== $broken) {
-            $state->broken[] = new BrokenStop($broken->place, $broken->code, $broken->at);
-            $state->stop ??= $broken;
+            $state->stoppedBy($broken);
         }
     }
 

@@ -4,15 +4,16 @@ declare(strict_types=1);
 
 namespace Yew\Core\Job\Entry;
 
-use Yew\Core\Bench\ChassisState;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Bench;
 use Yew\Core\Job\EntryKind;
-use Yew\Core\Safety\Gates;
 
 /** The chassis goes into another state. */
 final class StateChangeKind implements EntryKind
 {
+    /** What only the server writes. */
+    private const WRITTEN_HERE = ['hazards' => true, 'stood' => true];
+
     public function name(): string
     {
         return 'state-change';
@@ -30,14 +31,7 @@ final class StateChangeKind implements EntryKind
 
     public function read(array $payload, Bench $then): StateChange
     {
-        $change = $this->kept(array_diff_key($payload, ['hazards' => true]));
-        if (ChassisState::Ramping !== $change->to) {
-            return $change;
-        }
-        // What the record knows goes onto the entry, where nothing else speaks against the step: it is asked for a reason (SAFE-4).
-        $answered = new StateChange($change->to, Gates::answered($change->gates), $change->reason, []);
-
-        return null === $then->state->stop && null === $answered->refusal($then) ? new StateChange($change->to, $answered->gates, $change->reason, $then->hazards()) : $answered;
+        return $this->kept(array_diff_key($payload, self::WRITTEN_HERE))->before($then);
     }
 
     public function kept(array $payload): StateChange

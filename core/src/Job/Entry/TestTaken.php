@@ -12,8 +12,10 @@ use Yew\Core\Job\Entry;
 use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Quantity\CannotRead;
+use Yew\Core\Reading\Verdict;
 use Yew\Core\Safety\ChassisRules;
 use Yew\Core\Safety\Refusal;
+use Yew\Core\Safety\Stop;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestKind;
 
@@ -87,6 +89,12 @@ final readonly class TestTaken implements Statement
     public function fold(UnitState $state, Entry $entry, array $islands): void
     {
         $state->record->test($this->test->of($entry->id, $entry->at));
+        // What was seen or smelled may stop the work as well as a reading (SAFE-6).
+        $judgement = Fields::of($entry->judgement ?? []);
+        $broken = Stop::brokenBy($this->test->part, Verdict::tryFrom($judgement->optionalText('verdict')), $judgement->optionalText('reasonCode'), null, Fields::named($judgement->raw('figures')), $state->chassis->state, $entry->at);
+        if (null !== $broken) {
+            $state->stoppedBy($broken);
+        }
     }
 
     public function judge(Entry $entry, Bench $before, Bench $after): ?array

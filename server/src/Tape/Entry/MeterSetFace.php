@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Yew\Server\Tape\Entry;
 
 use Yew\Core\Bench\MeterFunction;
-use Yew\Core\Job\MeterSetting;
+use Yew\Core\Bench\MeterSetting;
 use Yew\Server\Shop\ShopMeters;
 use Yew\Server\Tape\Entity\TapeEntry;
 

@@ -5,27 +5,64 @@ declare(strict_types=1);
 namespace Yew\Server\Tape\Entry;
 
 use Yew\Core\Codec\Fields;
+use Yew\Core\Power\GateState;
 use Yew\Server\Tape\Entity\TapeEntry;
+use Yew\Server\Wording\Wording;
 
 /** The chassis goes into another state. */
 final class StateChangeFace extends ShippedFace
 {
+    /** Of so many gates that are gone through for one reason each is named. */
+    private const NAMED = 2;
+
+    public function __construct(string $root, private readonly Wording $wording)
+    {
+        parent::__construct($root);
+    }
+
     public function kind(): string
     {
         return 'state-change';
     }
 
+    public function schemas(): array
+    {
+        return [1 => $this->schema(1), 2 => $this->schema(2)];
+    }
+
     public function serverFields(): array
     {
-        return ['hazards'];
+        return ['hazards', 'stood', 'role'];
     }
 
     public function words(TapeEntry $entry): EntryWords
     {
-        return new EntryWords(ucfirst(self::text($entry, 'to')), EntryWords::joined('. ', self::gates(Fields::named($entry->payload['gates'] ?? [])), self::hazards($entry)));
+        $stood = \is_array($entry->payload['stood'] ?? null) ? array_map(Fields::named(...), array_values($entry->payload['stood'])) : [];
+        $said = [] === $stood ? EntryWords::joined('. ', self::gates(Fields::named($entry->payload['gates'] ?? [])), self::hazards($entry)) : $this->stood($stood);
+
+        return new EntryWords(ucfirst(self::text($entry, 'to')), $said);
     }
 
-    /** @param array<string, mixed> $gates */
+    /**
+     * Gates that were gone through, with the reasons; many for one reason are counted.
+     *
+     * @param list<array<string, mixed>> $gates as the entry keeps them
+     */
+    private function stood(array $gates): string
+    {
+        $words = $this->wording->gates();
+        $gone = [];
+        foreach ($gates as $gate) {
+            if (GateState::Overridden->value === ($gate['state'] ?? null) && \is_string($gate['id'] ?? null) && \is_string($gate['reason'] ?? null)) {
+                $gone[$gate['reason']][] = lcfirst($words[$gate['id']] ?? $gate['id']);
+            }
+        }
+        $told = array_map(static fn (array $titles, string|int $reason): string => \sprintf('%s: “%s”', \count($titles) > self::NAMED ? \sprintf('%d gates', \count($titles)) : implode(', ', $titles), $reason), $gone, array_keys($gone));
+
+        return [] === $gone ? 'Every gate met' : 'Gone through, not met: '.implode('; ', $told);
+    }
+
+    /** @param array<string, mixed> $gates as earlier versions asked for them */
     private static function gates(array $gates): string
     {
         $counts = array_count_values(array_filter($gates, is_string(...)));

@@ -2,9 +2,8 @@
 
 declare(strict_types=1);
 
-namespace Yew\Core\Job;
+namespace Yew\Core\Bench;
 
-use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 

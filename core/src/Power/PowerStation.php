@@ -1,0 +1,193 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Power;
+
+use Yew\Core\Bench\ChassisState;
+use Yew\Core\Drawn\DrawnLead;
+use Yew\Core\Quantity\Engineering;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Sheet\TubePosition;
+use Yew\Core\Station\BenchFacts;
+use Yew\Core\Station\Board;
+use Yew\Core\Station\Gauge;
+use Yew\Core\Station\Item;
+use Yew\Core\Station\Outcome;
+use Yew\Core\Station\PartVerdict;
+use Yew\Core\Station\Station;
+use Yew\Core\Station\Step;
+use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
+
+/** First power: every bank of B+ from ohms to its fall, the stops of the time on that is in hand, the trims, the ammeter, the tubes in the dark (PWR). */
+final class PowerStation implements Station
+{
+    public const ID = 'first-power';
+    public const AMMETER = 'ammeter';
+
+    private const GLOW = ['none' => Verdict::Within, 'faint-blue' => Verdict::Within, 'red-plate' => Verdict::Danger, 'red-screen' => Verdict::Danger];
+    /** A can more than this above its neighbours, with no tubes in, ends the way up, K (PWR-11, our choice). */
+    private const WARM_KELVIN = 5.0;
+
+    public function id(): string
+    {
+        return self::ID;
+    }
+
+    public function order(): int
+    {
+        return 58;
+    }
+
+    public function tests(): array
+    {
+        return PowerTestKind::cases();
+    }
+
+    public function board(BenchFacts $facts): Board
+    {
+        return new Board(self::ID, [
+            ...array_map(static fn (DrawnLead $b): Item => self::bank($facts, $b), SupplyOhms::banks($facts)),
+            ...array_map(static fn (string $trim): Item => self::trim($facts, $trim), GateFacts::trimsOf($facts)),
+            self::ammeter($facts),
+            ...self::stops($facts),
+            ...self::glow($facts),
+            ...array_map(static fn (string $can): Item => self::can($facts, $can), $facts->drawn->cans()),
+        ]);
+    }
+
+    /** Ohms before power, the fall after it. */
+    private static function bank(BenchFacts $facts, DrawnLead $bank): Item
+    {
+        $ohms = SupplyOhms::latest($facts, $bank);
+        $decay = DecayWatch::latest($facts, $bank->from);
+        $own = null !== $ohms && PowerTestKind::SupplyOhms === $ohms->kind ? $ohms : null;
+        $reasons = Reason::worstFirst(array_values(array_filter([null === $ohms ? null : SupplyOhms::judge($bank, $ohms), null === $decay ? null : DecayWatch::judge($facts, $bank->from, $decay)])));
+        $worst = Reason::worst($reasons);
+        $expects = 'over '.Engineering::text(null === $bank->ohms ? SupplyOhms::OPEN_OHMS : max(SupplyOhms::SHORT_OHMS, 0.5 * $bank->ohms), 'Ω');
+
+        return new Item(
+            $bank->from, 'power-bank', 'power-bank', $bank->from.' to chassis', self::verdict(null === $ohms || (null === $decay && self::hasBeenOn($facts)), $worst, $reasons),
+            [new Step(PowerTestKind::SupplyOhms, $bank->from, '', $own ?? $ohms, expects: $expects), new Step(PowerTestKind::Decay, $bank->from, '', $decay, optional: !self::hasBeenOn($facts))],
+            null === $ohms ? [] : [new Gauge($bank->from.' to chassis', $ohms->value('ohms'), 'Ω', $bank->ohms, null, null, SupplyOhms::judge($bank, $ohms)->verdict, $ohms->shown('ohms'))],
+        );
+    }
+
+    /** Since anything was changed it was on, with no tubes in: then its fall was there to be watched. */
+    private static function hasBeenOn(BenchFacts $facts): bool
+    {
+        $others = null === $facts->sheet ? [] : TubeRoles::others($facts->sheet, $facts->tubes);
+
+        return [] !== array_filter($facts->ramps->all, static fn (\Yew\Core\Ramp\Ramp $r): bool => $r->beganAt > $facts->ramps->changedAt && null !== $r->tubesOut && [] === array_diff($others, $r->tubesOut));
+    }
+
+    private static function trim(BenchFacts $facts, string $trim): Item
+    {
+        $said = self::since($facts, $facts->tests->of($trim)->latest(PowerTestKind::TrimColdest));
+        $reasons = null === $said ? [] : [new Reason('trim-'.$said->choice(), 'coldest' === $said->choice() ? Verdict::Within : Verdict::Watch, ['part' => $trim])];
+
+        return new Item($trim, 'power-trim', 'power-trim', '', self::verdict(null === $said, Reason::worst($reasons), $reasons), [new Step(PowerTestKind::TrimColdest, $trim, '', $said)]);
+    }
+
+    private static function ammeter(BenchFacts $facts): Item
+    {
+        $test = self::since($facts, $facts->tests->of(self::AMMETER)->latest(PowerTestKind::AmmeterOhms));
+        $reasons = null === $test ? [] : [AmmeterOhms::judge($test)];
+
+        return new Item(self::AMMETER, 'power-ammeter', 'power-ammeter', '', self::verdict(null === $test, Reason::worst($reasons), $reasons), [new Step(PowerTestKind::AmmeterOhms, self::AMMETER, '', $test, optional: true)]);
+    }
+
+    /** @return list<Item> the stops of the time on that is in hand, and of those before with the tubes that were in then */
+    private static function stops(BenchFacts $facts): array
+    {
+        $out = $facts->readings?->contextNow()->conditions->tubesOut();
+        $stops = StopPlan::stops($facts, PowerPlan::choice($facts), $out);
+        $walk = PowerWalk::of($facts, $stops, $out);
+        $items = array_map(static fn (PowerStop $s): Item => self::stop($facts, $s, $walk, $out ?? []), $stops);
+        $known = array_map(static fn (PowerStop $s): string => $s->id, $stops);
+        // What was said at a stop of another time on stays on the board.
+        foreach ($facts->tests->kind(PowerTestKind::StopSeen, PowerTestKind::LampGlow, PowerTestKind::MainsDraw)->parts() as $part) {
+            if (!\in_array($part, $known, true)) {
+                $items[] = self::formerStop($facts, $part);
+            }
+        }
+
+        return $items;
+    }
+
+    /** @param list<string> $out */
+    private static function stop(BenchFacts $facts, PowerStop $stop, PowerWalk $walk, array $out): Item
+    {
+        $seen = $walk->seen($stop);
+        $against = $walk->against($stop);
+        $lamp = self::since($facts, $facts->tests->of($stop->id)->latest(PowerTestKind::LampGlow));
+        $draw = self::since($facts, $facts->tests->of($stop->id)->latest(PowerTestKind::MainsDraw));
+        $planned = null === $lamp && null === $draw ? null : PowerPlan::planned($facts, $stop, $out);
+        $reasons = [
+            ...StopTests::seen($seen), ...(null === $planned ? [] : [...StopTests::lamp($lamp, $planned), ...StopTests::draw($draw, $planned)]),
+            // What was let stand no longer speaks; the rest says so with the verdict that it had.
+            ...array_map(static fn (\Yew\Core\Ramp\RampSample $s): Reason => new Reason('stop-reading-against', Verdict::Watch, ['place' => $s->place]), $against),
+        ];
+        $steps = [
+            new Step(PowerTestKind::StopSeen, $stop->id, '', $seen),
+            ...([] === $stop->limiters || 'lamp' !== $stop->limiters[0]['kind'] ? [] : [new Step(PowerTestKind::LampGlow, $stop->id, '', $lamp, optional: true)]),
+            new Step(PowerTestKind::MainsDraw, $stop->id, '', $draw, optional: true),
+        ];
+
+        return new Item($stop->id, 'power-stop', 'power-stop', \sprintf('%g V', $stop->volts), self::verdict(!$walk->isDone($stop), Reason::worst($reasons), Reason::worstFirst($reasons)), $steps, states: [ChassisState::Ramping], asked: true);
+    }
+
+    private static function formerStop(BenchFacts $facts, string $part): Item
+    {
+        $seen = $facts->tests->of($part)->latest(PowerTestKind::StopSeen);
+        $reasons = StopTests::seen($seen);
+
+        return new Item($part, 'power-former', 'power-stop', '', self::verdict(false, Reason::worst($reasons), $reasons), [new Step(PowerTestKind::StopSeen, $part, '', $seen, optional: true), new Step(PowerTestKind::LampGlow, $part, '', $facts->tests->of($part)->latest(PowerTestKind::LampGlow), optional: true), new Step(PowerTestKind::MainsDraw, $part, '', $facts->tests->of($part)->latest(PowerTestKind::MainsDraw), optional: true)], asked: false);
+    }
+
+    /** @return list<Item> every output tube that is in, in the dark (PWR-6) */
+    private static function glow(BenchFacts $facts): array
+    {
+        $out = $facts->readings?->contextNow()->conditions->tubesOut();
+        $outputs = array_filter($facts->sheet->tubes ?? [], static fn (TubePosition $t): bool => $t->output);
+
+        return array_values(array_map(static function (TubePosition $t) use ($facts, $out): Item {
+            $seen = self::since($facts, $facts->tests->of($t->position)->latest(PowerTestKind::LightsOut));
+            $choice = $seen?->choice();
+            $verdict = null === $choice ? null : self::GLOW[$choice] ?? null;
+            $reasons = null === $verdict ? [] : [new Reason('lights-'.$choice, $verdict, ['position' => $t->position])];
+
+            return new Item($t->position, 'power-glow', 'power-glow', $t->type, self::verdict(null === $seen, $verdict, $reasons), [new Step(PowerTestKind::LightsOut, $t->position, '', $seen, optional: null === $out || \in_array($t->position, $out, true))]);
+        }, $outputs));
+    }
+
+    /** Off and discharged: a can that is warmer than its neighbours leaks (PWR-11). */
+    private static function can(BenchFacts $facts, string $can): Item
+    {
+        $test = self::since($facts, $facts->tests->of($can)->latest(PowerTestKind::CanHeat));
+        $kelvin = null === $test ? null : ($test->value('celsius') ?? 0.0) - ($test->value('neighbourCelsius') ?? 0.0);
+        $reasons = null === $kelvin ? [] : [$kelvin > self::WARM_KELVIN ? new Reason('can-warm', Verdict::Out, ['part' => $can, 'excessKelvin' => $kelvin]) : new Reason('can-cool', Verdict::Within, ['part' => $can, 'excessKelvin' => $kelvin])];
+
+        return new Item($can, 'power-can', 'power-can', '', self::verdict(null === $test, Reason::worst($reasons), $reasons), [new Step(PowerTestKind::CanHeat, $can, '', $test, optional: true)]);
+    }
+
+    /** @param list<Reason> $reasons */
+    private static function verdict(bool $open, ?Verdict $worst, array $reasons): PartVerdict
+    {
+        return new PartVerdict(match (true) {
+            Verdict::Danger === $worst => Outcome::Danger,
+            Verdict::Out === $worst => Outcome::Bad,
+            $open => Outcome::Open,
+            Verdict::CannotSay === $worst => Outcome::CannotSay,
+            Verdict::Watch === $worst => Outcome::Watch,
+            default => Outcome::Good,
+        }, $worst ?? Verdict::CannotSay, $reasons);
+    }
+
+    /** What was said before something was changed says nothing of now. */
+    private static function since(BenchFacts $facts, ?TakenTest $test): ?TakenTest
+    {
+        return null !== $test && $test->at > $facts->ramps->changedAt ? $test : null;
+    }
+}

@@ -1,0 +1,164 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Station;
+
+use Yew\Core\Job\Bench;
+use Yew\Core\Power\DecayWatch;
+use Yew\Core\Power\Gate;
+use Yew\Core\Power\LampChoice;
+use Yew\Core\Power\NoLoadProjection;
+use Yew\Core\Power\PlannedReading;
+use Yew\Core\Power\PlannedStop;
+use Yew\Core\Power\PowerPlan;
+use Yew\Core\Power\PowerWalk;
+use Yew\Core\Power\StopPlan;
+use Yew\Core\Power\TubeStep;
+use Yew\Core\Quantity\Engineering;
+use Yew\Core\Quantity\ReadingKind;
+use Yew\Core\Ramp\Ramp;
+use Yew\Core\Ramp\RampSample;
+use Yew\Core\Reading\Verdict;
+use Yew\Server\Http\Moment;
+use Yew\Server\Tape\BenchView;
+use Yew\Server\Wording\Wording;
+
+/** The way up of one unit as the page gets it: gates, stops, what was read there, what may come. */
+final readonly class PowerView
+{
+    /** Times under power that the page draws; older ones are in the report. */
+    private const RAMPS = 12;
+
+    public function __construct(private Wording $wording, private BenchView $bench)
+    {
+    }
+
+    /** @return array<string, mixed> the schema Power of docs/api/openapi.yaml */
+    public function of(Bench $bench): array
+    {
+        $plan = $bench->plan();
+        $walk = $bench->walk();
+        $facts = $bench->facts();
+        $ramps = $bench->state->ramps;
+
+        return [
+            'unitId' => $bench->unit->unitId(),
+            'choice' => [...$plan->choice->toArray(), 'chosen' => null !== $ramps->choice],
+            'fullVolts' => $plan->fullVolts,
+            'hasCircuit' => $plan->hasCircuit,
+            'run' => StopPlan::name($facts, $plan->tubesOut),
+            'tubesOut' => $plan->tubesOut,
+            'gates' => array_map($this->gate(...), $bench->gates()),
+            'fullMains' => array_map($this->gate(...), $bench->gatesOfFullMains()),
+            'hazards' => array_map($this->bench->hazard(...), $bench->hazards()),
+            'stops' => array_map(fn (PlannedStop $s): array => $this->stop($s, $walk, $bench), $plan->stops),
+            'ceilings' => array_map(static fn (\Yew\Core\Power\Ceiling $c): array => $c->toArray(), $plan->ceilings),
+            'projection' => self::projection($bench, $plan, $walk),
+            'lamps' => array_map(static fn (LampChoice $l): array => $l->toArray(), $plan->lamps),
+            'wakes' => $plan->wakes,
+            'steps' => array_map(fn (TubeStep $s): array => $this->step($s, $plan), $plan->steps),
+            'decays' => self::decays($bench),
+            'ramps' => array_map($this->ramp(...), \array_slice($ramps->all, -self::RAMPS)),
+            'changedAt' => 0.0 === $ramps->changedAt ? null : Moment::ofSeconds($ramps->changedAt),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public function gate(Gate $gate): array
+    {
+        return [
+            'id' => $gate->id, 'title' => $this->wording->gates()[$gate->id] ?? $gate->id, 'state' => $gate->state->value, 'passes' => $gate->state->passes(), 'sentence' => $this->wording->hazard($gate->code, $gate->figures),
+            'authority' => $gate->authority->value, 'entries' => $gate->entries, 'station' => $gate->station, 'part' => $gate->part,
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function stop(PlannedStop $planned, PowerWalk $walk, Bench $bench): array
+    {
+        $stop = $planned->stop;
+        $seen = $walk->seen($stop);
+
+        return [
+            ...$planned->toArray(),
+            'readings' => array_map(fn (PlannedReading $r): array => [...$r->toArray(), 'read' => $this->sample($walk->at($stop, $r->place, $r->function))], $planned->readings),
+            'missing' => $walk->missing($stop), 'against' => array_map(static fn (RampSample $s): string => $s->place, $walk->against($stop)), 'seen' => $seen?->choice(),
+            'done' => $walk->isDone($stop), 'here' => $stop->isAt($bench->state->conditions), 'next' => $walk->next()?->id === $stop->id,
+        ];
+    }
+
+    /** @return array<string, mixed>|null */
+    private function sample(?RampSample $sample): ?array
+    {
+        return null === $sample ? null : ['entryId' => $sample->entryId, 'value' => ReadingKind::Value === $sample->kind || ReadingKind::Intermittent === $sample->kind ? $sample->value : null, 'shown' => self::shown($sample), 'verdict' => $sample->verdict?->value, 'accepted' => $sample->isAccepted, 'tapped' => $sample->isTapped, 'at' => Moment::ofSeconds($sample->at)];
+    }
+
+    private static function shown(RampSample $sample): string
+    {
+        $figure = Engineering::plain($sample->value, Engineering::threeDigits($sample->value));
+
+        return match ($sample->kind) {
+            ReadingKind::Above => '> '.$figure,
+            ReadingKind::Below => '< '.$figure,
+            ReadingKind::Overload => 'overload',
+            ReadingKind::Value, ReadingKind::Intermittent => $figure,
+        };
+    }
+
+    /** @return array<string, mixed>|null B+ at full mains told from the first stop at which it was read with the mains measured (PWR-3a) */
+    private static function projection(Bench $bench, PowerPlan $plan, PowerWalk $walk): ?array
+    {
+        $banks = DecayWatch::banks($bench->facts());
+        foreach ($plan->stops as $planned) {
+            foreach ($walk->readAt($planned->stop) as $sample) {
+                $isPlain = ReadingKind::Value === $sample->kind && $sample->value > 0.0 && null !== $sample->inletVolts && 'dc-volts' === $sample->function->value && \in_array($sample->place, $banks, true);
+                if (!$isPlain || Verdict::CannotSay === $sample->verdict) {
+                    continue;
+                }
+                $meter = $bench->readings()->contextNow()->meter;
+                $band = static fn (\Yew\Core\Bench\MeterFunction $f, float $v): float => $meter?->figure($f, $v, 0.0, 'projection')->worstCase() ?? 0.01 * $v;
+                [$dc, $ac] = [$band(\Yew\Core\Bench\MeterFunction::DcVolts, $sample->value), $band(\Yew\Core\Bench\MeterFunction::AcVolts, $sample->inletVolts)];
+                $told = new NoLoadProjection($sample->value, $dc, $sample->inletVolts, min($ac, 0.5 * $sample->inletVolts));
+                $parts = array_values(array_filter(array_map(static fn (\Yew\Core\Drawn\DrawnCapacitor $c): ?array => \in_array($c->does, ['reservoir', 'filter'], true) && null !== $c->ratedVolts ? [$c->id, $c->ratedVolts] : null, $bench->facts()->drawn->capacitors), static fn (?array $p): bool => null !== $p));
+
+                return ['place' => $sample->place, 'volts' => $sample->value, 'inletVolts' => $sample->inletVolts, 'atVolts' => $told->at($plan->fullVolts), 'leastVolts' => $told->leastAt($plan->fullVolts), 'mostVolts' => $told->mostAt($plan->fullVolts), 'ceilings' => array_map(static fn (\Yew\Core\Power\Ceiling $c): array => $c->toArray(), $told->ceilings($parts))];
+            }
+        }
+
+        return null;
+    }
+
+    /** @return array<string, mixed> */
+    private function step(TubeStep $step, PowerPlan $plan): array
+    {
+        $out = $plan->tubesOut;
+        $isIn = null !== $out && [] === array_intersect($step->positions, $out);
+
+        return [...$step->toArray(), 'title' => $this->wording->cold('step-'.$step->what, []), 'why' => null === $step->because ? null : $this->wording->cold('step-because-'.$step->because, ['positions' => $step->positions]), 'in' => $isIn];
+    }
+
+    /** @return list<array<string, mixed>> between which two curves each bank belongs, with no tubes in (PWR-4) */
+    private static function decays(Bench $bench): array
+    {
+        $decays = [];
+        foreach (DecayWatch::banks($bench->facts()) as $bank) {
+            $path = DecayWatch::path($bench->facts(), $bank);
+            $test = DecayWatch::latest($bench->facts(), $bank);
+            $decays[] = [
+                'place' => $bank, 'leastSeconds' => $path?->leastSeconds(), 'mostSeconds' => $path?->mostSeconds(), 'bleederOhms' => $path?->bleederOhms, 'measured' => $path->isMeasured ?? false,
+                'test' => null === $test ? null : ['startVolts' => $test->value('startVolts'), 'seconds' => $test->value('seconds'), 'volts' => $test->value('volts'), 'verdict' => DecayWatch::judge($bench->facts(), $bank, $test)->verdict->value],
+            ];
+        }
+
+        return $decays;
+    }
+
+    /** @return array<string, mixed> */
+    private function ramp(Ramp $ramp): array
+    {
+        return [
+            'beganAt' => Moment::ofSeconds($ramp->beganAt), 'energisedAt' => Moment::ofSecondsOrNull($ramp->energisedAt), 'endedAt' => Moment::ofSecondsOrNull($ramp->endedAt), 'tubesOut' => $ramp->tubesOut,
+            'samples' => array_map(fn (RampSample $s): array => ['place' => $s->place, 'function' => $s->function->value, 'sourceVolts' => $s->sourceVolts, 'inletVolts' => $s->inletVolts, ...$this->sample($s) ?? []], $ramp->samples),
+        ];
+    }
+}

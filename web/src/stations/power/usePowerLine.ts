@@ -1,0 +1,122 @@
+import { computed, ref, watch, type ComputedRef } from 'vue'
+import type { Point } from '../../api/client'
+import { useBench } from '../../frame/bench'
+import { parseQuantity } from '../../quantity/parse'
+import { taken, type Line, type LineKey, type Mode, type Sent } from '../common/line'
+import { useSent } from '../common/useSent'
+import { keyOf, type Station, type Step } from '../common/useStation'
+import { useTestLine } from '../common/useTestLine'
+import type { Probe, Target } from '../voltages/useProbe'
+import { useReadingLine } from '../voltages/useReadingLine'
+import { limiterWords, stopAhead, stopInHand, type Power, type Stop } from './usePower'
+
+/** What the stop in hand still wants read, one place after the other; nothing where the power is off. */
+function useStopProbe(power: ComputedRef<Power | null>): Probe {
+  const bench = useBench()
+  const chosen = ref<string | null>(null)
+  const lastWritten = ref<string | null>(null)
+  const live = computed(() => bench.state === 'ramping' || bench.state === 'energised')
+  const stop = computed(() => stopInHand(power.value))
+  const onTheWay = computed(() => new Set(bench.mine.filter((w) => w.body.kind === 'reading' && w.body.unitId === bench.unit?.id).map((w) => `${String(w.body.payload['place'])}|${String(w.body.payload['function'])}`)))
+  const pointOf = (key: string): Point | undefined => bench.bench?.points.find((p) => p.key === key)
+  const targets = computed<Target[]>(() => (live.value && stop.value?.here === true ? stop.value.readings.map((r) => pointOf(`${r.place}|${r.function}`)).filter((p) => p !== undefined).map((point) => ({ kind: 'point' as const, key: point.key, point })) : []))
+  const isOpen = (t: Target): boolean => stop.value?.missing.includes(t.key) === true && !onTheWay.value.has(t.key)
+  const current = computed<Target | null>(() => targets.value.find((t) => t.key === chosen.value) ?? targets.value.find(isOpen) ?? null)
+  watch(() => stop.value?.id, () => { chosen.value = null })
+  watch(() => bench.unit?.id, () => { chosen.value = lastWritten.value = null })
+  const sent = useSent((key) => { if (targets.value.some((t) => t.key === key)) chosen.value = key })
+
+  function step(by: 1 | -1): void {
+    const i = targets.value.findIndex((t) => t.key === current.value?.key)
+    chosen.value = targets.value[Math.max(0, Math.min(targets.value.length - 1, i + by))]?.key ?? null
+  }
+  function advance(from: string, entryId?: string): void {
+    if (entryId !== undefined) sent(entryId, from)
+    lastWritten.value = from
+    chosen.value = null
+  }
+  return { targets, current, lastWritten, allRead: computed(() => !targets.value.some(isOpen)), choose: (key) => { chosen.value = key }, release: () => { chosen.value = null }, step, advance }
+}
+
+/** Conditions that stand at a stop, as its plan has them. */
+export const conditionsAt = (power: Power, stop: Stop): Record<string, { value: unknown; how: 'measured' | 'assumed' }> => ({
+  source: { value: { kind: power.choice.method.startsWith('variac') ? 'variac' : 'wall', volts: stop.volts }, how: 'assumed' }, limiters: { value: stop.limiters.map((l) => ({ ...l })), how: 'measured' },
+})
+
+export interface PowerLine { line: Line; probe: Probe; goTo: (stop: Stop) => Promise<void>; reads: ComputedRef<boolean> }
+
+/** The entry line of first power: the readings of the stop in hand, then what is seen there, then the way to the next; with the power off, the tests. */
+export function usePowerLine(station: Station, power: ComputedRef<Power | null>, open: { finding: () => undefined; lights: () => string | undefined; outputs: () => boolean; energise: () => undefined }): PowerLine {
+  const bench = useBench()
+  const probe = useStopProbe(power)
+  const reading = useReadingLine(probe)
+  const test = useTestLine(station, { finding: open.finding, photo: () => undefined })
+  const live = computed(() => bench.state === 'ramping' || bench.state === 'energised')
+  const reads = computed(() => live.value && probe.current.value !== null)
+  const active = computed(() => (reads.value ? reading : test))
+  const stop = computed(() => stopInHand(power.value))
+  const ahead = computed(() => stopAhead(power.value))
+
+  // On the way up, what is seen at the stop in hand is asked for, and nothing that belongs to another time.
+  watch([live, () => stop.value?.id, reads, () => station.board.value], () => {
+    if (!live.value || reads.value || stop.value === null || station.current.value?.item.part === stop.value.id) return
+    if (station.board.value?.items.some((i) => i.part === stop.value?.id) === true && stop.value.missing.includes('stop-seen')) station.chooseItem(stop.value.id)
+  }, { immediate: true })
+
+  /** The fall of a bank is asked for now: it is off, nothing stopped it, and nobody has watched it yet. */
+  const falls = computed(() => bench.state === 'discharging' && bench.bench?.state.stop === null && station.current.value?.step.test === 'decay' && station.current.value.step.given === null && !station.current.value.step.optional)
+  watch([() => bench.state, () => station.board.value], () => {
+    if (bench.state !== 'discharging') return
+    const bank = station.board.value?.items.find((i) => i.steps.some((s) => s.test === 'decay' && s.given === null && !s.optional))
+    const step = bank?.steps.findIndex((s) => s.test === 'decay') ?? -1
+    if (bank !== undefined && station.current.value?.step.test !== 'decay') station.choose(keyOf(bank.steps[step] as Step, step))
+  }, { immediate: true })
+  /** The stop that the mains is to be set to. */
+  const moves = computed(() => (live.value && stop.value !== null && !stop.value.here ? stop.value : null))
+  /** Off and dead, with nothing left that could be tested so. */
+  const rests = computed(() => bench.state === 'dead' && test.waits.value !== '')
+  const gatesOpen = computed(() => power.value?.gates.filter((g) => !g.passes && g.id !== 'volumes').length ?? 0)
+
+  async function goTo(target: Stop): Promise<void> {
+    if (power.value !== null) await bench.write('conditions', { facts: conditionsAt(power.value, target) })
+    probe.release()
+  }
+  /** Where the way goes on by one key: to the stop, or why it does not. */
+  function go(): string | undefined {
+    if (!live.value) return 'The power is off. Press s.'
+    if (ahead.value === null) return stop.value === null || stop.value.done ? 'Every stop is done: full mains with e.' : `First this stop: ${stop.value.missing.length === 0 ? `what was read at ${stop.value.against.join(', ')} speaks against going on` : 'read what it asks for'}.`
+    void goTo(ahead.value)
+    return undefined
+  }
+  const inlet: Mode = {
+    title: () => 'Mains at the inlet', below: () => 'V AC, measured while it draws current', figures: true, placeholder: '58.2',
+    write: async (typed): Promise<Sent> => {
+      const parsed = parseQuantity(typed, 'V')
+      if (!parsed.ok) return { said: parsed.sentence }
+      await bench.write('conditions', { facts: { inletVolts: { value: parsed.quantity.value, how: 'measured' } } })
+      return taken
+    },
+  }
+  const keys = computed<LineKey[]>(() => [
+    ...(live.value ? [
+      ...(ahead.value === null ? [] : [{ key: 'g', label: `to ${String(ahead.value.volts)} V`, act: go }]),
+      { key: 'i', label: 'mains read', mode: 'inlet' },
+      ...(open.outputs() ? [{ key: 'l', label: 'lights out', act: open.lights }] : []),
+      ...(stop.value === null && bench.state === 'ramping' ? [{ key: 'e', label: 'full mains', act: open.energise }] : []),
+    ] : []),
+    ...(reads.value ? reading.keys.value.filter((k) => ['t', 'a', 'u'].includes(k.key)) : test.keys.value.filter((k) => (live.value ? ['f', 'u'] : ['f', 'x', 'u']).includes(k.key))),
+  ])
+  const line: Line = {
+    key: computed(() => active.value.key.value),
+    above: computed(() => (live.value ? (stop.value === null ? 'Every stop is done' : stop.value.here ? `Stop at ${String(stop.value.volts)} V` : 'On the way') : test.above.value)),
+    title: computed(() => (rests.value ? 'Nothing to test now' : moves.value !== null ? `Set ${String(moves.value.volts)} V, ${limiterWords(moves.value)}` : reads.value ? reading.title.value : live.value && stop.value !== null ? 'Look, listen, smell' : test.title.value)),
+    below: computed(() => (rests.value ? (gatesOpen.value === 0 ? 'every gate is met: power with s' : `${String(gatesOpen.value)} ${gatesOpen.value === 1 ? 'gate is' : 'gates are'} open`) : moves.value !== null ? 'then g' : active.value.below.value)), unit: computed(() => active.value.unit.value), placeholder: computed(() => active.value.placeholder.value),
+    tag: computed(() => active.value.tag.value), choices: computed(() => (rests.value || moves.value !== null ? [] : active.value.choices.value)), waits: computed(() => (rests.value ? 'power with s' : moves.value !== null ? 'set the mains, then g' : active.value.waits.value)), begins: computed(() => active.value.begins.value),
+    // Off: the fall of B+ first, where it says something, then the proofs.
+    island: computed(() => (bench.state === 'discharging' && !falls.value ? (bench.bench?.islands.find((i) => !i.proved) ?? null) : null)),
+    last: computed(() => active.value.last.value ?? reading.last.value), understood: (text) => active.value.understood(text), place: computed(() => active.value.place.value), reads: computed(() => active.value.reads.value), figures: computed(() => active.value.figures.value),
+    write: (text, from) => active.value.write(text, from), choose: (value) => active.value.choose(value), proved: () => { test.proved() },
+    modes: { ...test.modes, ...reading.modes, inlet }, keys, step: (by) => { active.value.step(by) }, stepItem: (by) => { station.stepItem(by) }, back: () => { active.value.back() },
+  }
+  return { line, probe, goTo, reads }
+}
