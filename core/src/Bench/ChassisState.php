@@ -55,6 +55,15 @@ enum ChassisState: string
         };
     }
 
+    /** On the mains, at its full volts or on the way there. */
+    public function isOnMains(): bool
+    {
+        return match ($this) {
+            self::Ramping, self::Energised => true,
+            self::Dead, self::Driven, self::Discharging => false,
+        };
+    }
+
     public function takes(MeterFunction $function): bool
     {
         return match ($this) {

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Yew\Core\Job;
 
-use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Power\Authority;
 use Yew\Core\Power\Gate;
@@ -285,7 +284,7 @@ final class Bench
     public function proposed(): string
     {
         $state = $this->state->chassis->state;
-        $live = ChassisState::Ramping === $state || ChassisState::Energised === $state;
+        $live = $state->isOnMains();
         $now = $later = $last = null;
         $most = 0;
         foreach ($this->boards() as $id => $board) {

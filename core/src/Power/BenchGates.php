@@ -47,8 +47,8 @@ final class BenchGates
         if (!$stated) {
             return $wanted ? Gate::unknown('ammeter', 'gate-ammeter-not-said') : Gate::doesNotApply('ammeter', 'gate-no-ammeter');
         }
-        $test = $facts->bench->tests->of(PowerStation::AMMETER)->latest(PowerTestKind::AmmeterOhms);
-        if (null === $test || $test->at <= ($facts->bench->ramps->offSince() ?? 0.0) || $test->at <= $facts->bench->ramps->changedAt) {
+        $test = $facts->bench->sinceChange($facts->bench->tests->of(PowerStation::AMMETER)->latest(PowerTestKind::AmmeterOhms));
+        if (null === $test || $test->at <= ($facts->bench->ramps->offSince() ?? 0.0)) {
             return Gate::unknown('ammeter', 'gate-ammeter-not-read')->at(PowerStation::ID, PowerStation::AMMETER);
         }
         $reason = AmmeterOhms::judge($test);

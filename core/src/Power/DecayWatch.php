@@ -32,9 +32,7 @@ final class DecayWatch
 
     public static function latest(BenchFacts $facts, string $bank): ?TakenTest
     {
-        $test = $facts->tests->of($bank)->latest(PowerTestKind::Decay);
-
-        return null !== $test && $test->at > $facts->ramps->changedAt ? $test : null;
+        return $facts->sinceChange($facts->tests->of($bank)->latest(PowerTestKind::Decay));
     }
 
     public static function judge(BenchFacts $facts, string $bank, TakenTest $test): Reason

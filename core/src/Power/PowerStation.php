@@ -18,7 +18,6 @@ use Yew\Core\Station\PartVerdict;
 use Yew\Core\Station\Station;
 use Yew\Core\Station\Step;
 use Yew\Core\Test\Reason;
-use Yew\Core\Test\TakenTest;
 
 /** First power: every bank of B+ from ohms to its fall, the stops of the time on that is in hand, the trims, the ammeter, the tubes in the dark (PWR). */
 final class PowerStation implements Station
@@ -63,14 +62,15 @@ final class PowerStation implements Station
         $ohms = SupplyOhms::latest($facts, $bank);
         $decay = DecayWatch::latest($facts, $bank->from);
         $own = null !== $ohms && PowerTestKind::SupplyOhms === $ohms->kind ? $ohms : null;
-        $reasons = Reason::worstFirst(array_values(array_filter([null === $ohms ? null : SupplyOhms::judge($bank, $ohms), null === $decay ? null : DecayWatch::judge($facts, $bank->from, $decay)])));
+        $cold = null === $ohms ? null : SupplyOhms::judge($bank, $ohms);
+        $reasons = Reason::worstFirst(array_values(array_filter([$cold, null === $decay ? null : DecayWatch::judge($facts, $bank->from, $decay)])));
         $worst = Reason::worst($reasons);
-        $expects = 'over '.Engineering::text(null === $bank->ohms ? SupplyOhms::OPEN_OHMS : max(SupplyOhms::SHORT_OHMS, 0.5 * $bank->ohms), 'Ω');
+        $expects = 'over '.Engineering::text(SupplyOhms::leastOhms($bank), 'Ω');
 
         return new Item(
             $bank->from, 'power-bank', 'power-bank', $bank->from.' to chassis', self::verdict(null === $ohms || (null === $decay && self::hasBeenOn($facts)), $worst, $reasons),
             [new Step(PowerTestKind::SupplyOhms, $bank->from, '', $own ?? $ohms, expects: $expects), new Step(PowerTestKind::Decay, $bank->from, '', $decay, optional: !self::hasBeenOn($facts))],
-            null === $ohms ? [] : [new Gauge($bank->from.' to chassis', $ohms->value('ohms'), 'Ω', $bank->ohms, null, null, SupplyOhms::judge($bank, $ohms)->verdict, $ohms->shown('ohms'))],
+            null === $ohms || null === $cold ? [] : [new Gauge($bank->from.' to chassis', $ohms->value('ohms'), 'Ω', $bank->ohms, null, null, $cold->verdict, $ohms->shown('ohms'))],
         );
     }
 
@@ -84,7 +84,7 @@ final class PowerStation implements Station
 
     private static function trim(BenchFacts $facts, string $trim): Item
     {
-        $said = self::since($facts, $facts->tests->of($trim)->latest(PowerTestKind::TrimColdest));
+        $said = $facts->sinceChange($facts->tests->of($trim)->latest(PowerTestKind::TrimColdest));
         $reasons = null === $said ? [] : [new Reason('trim-'.$said->choice(), 'coldest' === $said->choice() ? Verdict::Within : Verdict::Watch, ['part' => $trim])];
 
         return new Item($trim, 'power-trim', 'power-trim', '', self::verdict(null === $said, Reason::worst($reasons), $reasons), [new Step(PowerTestKind::TrimColdest, $trim, '', $said)]);
@@ -92,7 +92,7 @@ final class PowerStation implements Station
 
     private static function ammeter(BenchFacts $facts): Item
     {
-        $test = self::since($facts, $facts->tests->of(self::AMMETER)->latest(PowerTestKind::AmmeterOhms));
+        $test = $facts->sinceChange($facts->tests->of(self::AMMETER)->latest(PowerTestKind::AmmeterOhms));
         $reasons = null === $test ? [] : [AmmeterOhms::judge($test)];
 
         return new Item(self::AMMETER, 'power-ammeter', 'power-ammeter', '', self::verdict(null === $test, Reason::worst($reasons), $reasons), [new Step(PowerTestKind::AmmeterOhms, self::AMMETER, '', $test, optional: true)]);
@@ -121,8 +121,8 @@ final class PowerStation implements Station
     {
         $seen = $walk->seen($stop);
         $against = $walk->against($stop);
-        $lamp = self::since($facts, $facts->tests->of($stop->id)->latest(PowerTestKind::LampGlow));
-        $draw = self::since($facts, $facts->tests->of($stop->id)->latest(PowerTestKind::MainsDraw));
+        $lamp = $facts->sinceChange($facts->tests->of($stop->id)->latest(PowerTestKind::LampGlow));
+        $draw = $facts->sinceChange($facts->tests->of($stop->id)->latest(PowerTestKind::MainsDraw));
         $planned = null === $lamp && null === $draw ? null : PowerPlan::planned($facts, $stop, $out);
         $reasons = [
             ...StopTests::seen($seen), ...(null === $planned ? [] : [...StopTests::lamp($lamp, $planned), ...StopTests::draw($draw, $planned)]),
@@ -153,7 +153,7 @@ final class PowerStation implements Station
         $outputs = array_filter($facts->sheet->tubes ?? [], static fn (TubePosition $t): bool => $t->output);
 
         return array_values(array_map(static function (TubePosition $t) use ($facts, $out): Item {
-            $seen = self::since($facts, $facts->tests->of($t->position)->latest(PowerTestKind::LightsOut));
+            $seen = $facts->sinceChange($facts->tests->of($t->position)->latest(PowerTestKind::LightsOut));
             $choice = $seen?->choice();
             $verdict = null === $choice ? null : self::GLOW[$choice] ?? null;
             $reasons = null === $verdict ? [] : [new Reason('lights-'.$choice, $verdict, ['position' => $t->position])];
@@ -165,7 +165,7 @@ final class PowerStation implements Station
     /** Off and discharged: a can that is warmer than its neighbours leaks (PWR-11). */
     private static function can(BenchFacts $facts, string $can): Item
     {
-        $test = self::since($facts, $facts->tests->of($can)->latest(PowerTestKind::CanHeat));
+        $test = $facts->sinceChange($facts->tests->of($can)->latest(PowerTestKind::CanHeat));
         $kelvin = null === $test ? null : ($test->value('celsius') ?? 0.0) - ($test->value('neighbourCelsius') ?? 0.0);
         $reasons = null === $kelvin ? [] : [$kelvin > self::WARM_KELVIN ? new Reason('can-warm', Verdict::Out, ['part' => $can, 'excessKelvin' => $kelvin]) : new Reason('can-cool', Verdict::Within, ['part' => $can, 'excessKelvin' => $kelvin])];
 
@@ -183,11 +183,5 @@ final class PowerStation implements Station
             Verdict::Watch === $worst => Outcome::Watch,
             default => Outcome::Good,
         }, $worst ?? Verdict::CannotSay, $reasons);
-    }
-
-    /** What was said before something was changed says nothing of now. */
-    private static function since(BenchFacts $facts, ?TakenTest $test): ?TakenTest
-    {
-        return null !== $test && $test->at > $facts->ramps->changedAt ? $test : null;
     }
 }

@@ -55,9 +55,7 @@ final readonly class PowerWalk
 
     public function seen(PowerStop $stop): ?TakenTest
     {
-        $seen = $this->facts->tests->of($stop->id)->latest(PowerTestKind::StopSeen);
-
-        return null !== $seen && $seen->at > $this->facts->ramps->changedAt ? $seen : null;
+        return $this->facts->sinceChange($this->facts->tests->of($stop->id)->latest(PowerTestKind::StopSeen));
     }
 
     /** @return list<string> what a stop still asks for: keys of points, and `stop-seen` */
@@ -97,11 +95,6 @@ final readonly class PowerWalk
         }
 
         return null;
-    }
-
-    public function isWalked(): bool
-    {
-        return null === $this->next();
     }
 
     /** The stop that the conditions stand at; null between them. */

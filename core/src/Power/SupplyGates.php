@@ -140,8 +140,8 @@ final class SupplyGates
         }
         $entries = [];
         foreach ($trims as $trim) {
-            $said = $facts->bench->tests->of($trim)->latest(PowerTestKind::TrimColdest);
-            if (null === $said || $said->at <= $facts->bench->ramps->changedAt) {
+            $said = $facts->bench->sinceChange($facts->bench->tests->of($trim)->latest(PowerTestKind::TrimColdest));
+            if (null === $said) {
                 return Gate::unknown('trims', 'gate-trim-not-said', figures: ['part' => $trim])->at(PowerStation::ID, $trim);
             }
             if ('coldest' !== $said->choice()) {

@@ -72,13 +72,19 @@ final class SupplyOhms
         $work = $facts->tests->of(WorkStation::SUPPLY)->about($bank->subject())->latest(WorkTestKind::ReadBack);
         $newest = null === $own || (null !== $work && $work->at > $own->at) ? $work : $own;
 
-        return null !== $newest && $newest->at > $facts->ramps->changedAt ? $newest : null;
+        return $facts->sinceChange($newest);
+    }
+
+    /** What a bank reads at least where nothing is wrong with it, Ω. */
+    public static function leastOhms(DrawnLead $bank): float
+    {
+        return null === $bank->ohms ? self::OPEN_OHMS : max(self::SHORT_OHMS, self::LOW_SHARE * $bank->ohms);
     }
 
     public static function judge(DrawnLead $bank, TakenTest $test): Reason
     {
         [$least, $most] = [$test->isOverload('ohms') ? self::OPEN_OHMS : $test->least('ohms') ?? 0.0, $test->most('ohms') ?? \INF];
-        $belongs = null === $bank->ohms ? self::OPEN_OHMS : max(self::SHORT_OHMS, self::LOW_SHARE * $bank->ohms);
+        $belongs = self::leastOhms($bank);
         $figures = ['place' => $bank->from, 'read' => $test->shown('ohms'), 'ohms' => $test->value('ohms'), 'expectedOhms' => $bank->ohms, 'leastOhms' => $belongs];
 
         return match (true) {

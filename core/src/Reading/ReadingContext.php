@@ -47,7 +47,7 @@ final readonly class ReadingContext
     /** On the mains, at its full volts or on the way there. */
     public function isLive(): bool
     {
-        return ChassisState::Energised === $this->state || ChassisState::Ramping === $this->state;
+        return $this->state->isOnMains();
     }
 
     public function isWarming(): bool

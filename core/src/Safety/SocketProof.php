@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Yew\Core\Safety;
 
-use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Drawn\DrawnTube;
 use Yew\Core\Reading\JudgedBench;
@@ -44,7 +43,7 @@ final class SocketProof
             return 'circuit-not-known';
         }
         foreach ($grids as $key) {
-            $found = array_filter($readings->history($key), static fn (array $h): bool => $h[0]->observedAt > $since && \in_array($h[0]->state, [ChassisState::Ramping, ChassisState::Energised], true) && \in_array($tube->position, $h[0]->conditions->tubesOut() ?? [], true));
+            $found = array_filter($readings->history($key), static fn (array $h): bool => $h[0]->observedAt > $since && $h[0]->state->isOnMains() && \in_array($tube->position, $h[0]->conditions->tubesOut() ?? [], true));
             $newest = [] === $found ? null : array_values($found)[\count($found) - 1];
             if (null !== $newest && $tube->isFixedBiased && \in_array($newest[1], [Verdict::Out, Verdict::Danger], true)) {
                 return 'bias-not-right';

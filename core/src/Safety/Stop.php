@@ -32,18 +32,27 @@ final readonly class Stop
     {
         $rule = 'intermittent' === $code ? $worst ?? '' : $code;
 
-        return Verdict::Danger === $verdict && self::isOn($state) && \in_array($rule, self::RULES, true) ? new self($place, $rule, $figures, $at, false, false) : null;
+        return Verdict::Danger === $verdict && $state->isOnMains() && \in_array($rule, self::RULES, true) ? new self($place, $rule, $figures, $at, false, false) : null;
+    }
+
+    /**
+     * The stop rule that a reading or a test broke, as it was judged then.
+     *
+     * @param array<string, mixed> $judgement as the entry keeps it; empty where nothing was judged
+     */
+    public static function ofJudgement(string $place, array $judgement, ChassisState $state, float $at): ?self
+    {
+        $fields = Fields::of($judgement);
+        $figures = Fields::named($fields->raw('figures'));
+        $worst = $figures['worstReason'] ?? null;
+
+        return self::brokenBy($place, Verdict::tryFrom($fields->optionalText('verdict')), $fields->optionalText('reasonCode'), \is_string($worst) ? $worst : null, $figures, $state, $at);
     }
 
     /** Something was seen that stops the work; null when nothing is on. */
     public static function seen(string $place, string $code, ChassisState $state, float $at): ?self
     {
-        return self::isOn($state) && \in_array($code, self::RULES, true) ? new self($place, $code, [], $at, false, false) : null;
-    }
-
-    private static function isOn(ChassisState $state): bool
-    {
-        return ChassisState::Energised === $state || ChassisState::Ramping === $state;
+        return $state->isOnMains() && \in_array($code, self::RULES, true) ? new self($place, $code, [], $at, false, false) : null;
     }
 
     /** It was switched off; null once its cause has an entry, too. */

@@ -85,6 +85,12 @@ final readonly class BenchFacts
         return null === $this->sheet ? 1.0 : $this->sheet->printedMainsFor($this->wiredForVolts) / $this->sheet->printedMains[0];
     }
 
+    /** A test, where it was done after the last change in there: what was said before says nothing of now. */
+    public function sinceChange(?TakenTest $test): ?TakenTest
+    {
+        return null !== $test && $test->at > $this->ramps->changedAt ? $test : null;
+    }
+
     /** Why a part was not looked at or tested at a station; null when nobody said so. */
     public function leftAlone(string $station, string $part): ?string
     {

@@ -81,7 +81,7 @@ final class PowerWalkTest extends TestCase
             $tape->taken('trial', ['test' => 'stop-seen', 'part' => $stop->id, 'text' => 'quiet']);
             self::assertTrue($tape->bench()->walk()->isDone($stop));
         }
-        self::assertTrue($tape->bench()->walk()->isWalked());
+        self::assertNull($tape->bench()->walk()->next());
         $tape->taken('state-change', ['to' => 'energised', 'role' => 'technician']);
         self::assertSame([], $tape->state->overrides[1]->gates ?? [], 'and nothing was gone through');
         self::assertCount(15, $tape->state->ramps->current()->samples ?? []);

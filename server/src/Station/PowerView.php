@@ -12,6 +12,7 @@ use Yew\Core\Power\NoLoadProjection;
 use Yew\Core\Power\PlannedReading;
 use Yew\Core\Power\PlannedStop;
 use Yew\Core\Power\PowerPlan;
+use Yew\Core\Power\PowerStop;
 use Yew\Core\Power\PowerWalk;
 use Yew\Core\Power\StopPlan;
 use Yew\Core\Power\TubeStep;
@@ -39,6 +40,7 @@ final readonly class PowerView
     {
         $plan = $bench->plan();
         $walk = $bench->walk();
+        $next = $walk->next();
         $facts = $bench->facts();
         $ramps = $bench->state->ramps;
 
@@ -52,7 +54,7 @@ final readonly class PowerView
             'gates' => array_map($this->gate(...), $bench->gates()),
             'fullMains' => array_map($this->gate(...), $bench->gatesOfFullMains()),
             'hazards' => array_map($this->bench->hazard(...), $bench->hazards()),
-            'stops' => array_map(fn (PlannedStop $s): array => $this->stop($s, $walk, $bench), $plan->stops),
+            'stops' => array_map(fn (PlannedStop $s): array => $this->stop($s, $walk, $next, $bench), $plan->stops),
             'ceilings' => array_map(static fn (\Yew\Core\Power\Ceiling $c): array => $c->toArray(), $plan->ceilings),
             'projection' => self::projection($bench, $plan, $walk),
             'lamps' => array_map(static fn (LampChoice $l): array => $l->toArray(), $plan->lamps),
@@ -74,7 +76,7 @@ final readonly class PowerView
     }
 
     /** @return array<string, mixed> */
-    private function stop(PlannedStop $planned, PowerWalk $walk, Bench $bench): array
+    private function stop(PlannedStop $planned, PowerWalk $walk, ?PowerStop $next, Bench $bench): array
     {
         $stop = $planned->stop;
         $seen = $walk->seen($stop);
@@ -83,7 +85,7 @@ final readonly class PowerView
             ...$planned->toArray(),
             'readings' => array_map(fn (PlannedReading $r): array => [...$r->toArray(), 'read' => $this->sample($walk->at($stop, $r->place, $r->function))], $planned->readings),
             'missing' => $walk->missing($stop), 'against' => array_map(static fn (RampSample $s): string => $s->place, $walk->against($stop)), 'seen' => $seen?->choice(),
-            'done' => $walk->isDone($stop), 'here' => $stop->isAt($bench->state->conditions), 'next' => $walk->next()?->id === $stop->id,
+            'done' => $walk->isDone($stop), 'here' => $stop->isAt($bench->state->conditions), 'next' => $next?->id === $stop->id,
         ];
     }
 

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { RouterLink } from 'vue-router'
 import { useSession } from '../access/session'
 import { useBench } from './bench'
+import { placeWords } from './place'
 import { lasting, useNow } from './time'
 
 const bench = useBench()
@@ -69,7 +70,7 @@ const mains = computed(() => (inlet.value !== undefined ? ['Mains at inlet', `${
     </button>
     <router-link to="/" class="tag m"><small>‹ shelf</small>{{ bench.job?.tag }}</router-link>
   </header>
-  <p v-if="stop !== null" class="stop" role="alert"><b>{{ stop.isOff ? 'STOPPED' : 'OFF' }}</b> {{ stop.place.replace('.', ' pin ') }}: {{ stop.sentence }} {{ session.says(stop.isOff ? 'stopped' : 'stop-first') }}</p>
+  <p v-if="stop !== null" class="stop" role="alert"><b>{{ stop.isOff ? 'STOPPED' : 'OFF' }}</b> {{ placeWords(stop.place) }}: {{ stop.sentence }} {{ session.says(stop.isOff ? 'stopped' : 'stop-first') }}</p>
   <p v-if="bench.away !== null" class="away" role="status"><b>Server away.</b> {{ bench.mine.length === 0 ? 'What you type is kept here until it is back.' : `${bench.mine.length} ${bench.mine.length === 1 ? 'entry waits' : 'entries wait'} here and will go out in order.` }}</p>
   </div>
 </template>

@@ -3,6 +3,7 @@ import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import { useSession } from '../access/session'
 import { speak } from '../live/speech'
 import { useBench } from './bench'
+import { placeWords } from './place'
 
 /** A broken stop rule: one word on the whole screen, the reason under it, and the one thing that can still be done (SAFE-6). */
 const bench = useBench()
@@ -29,7 +30,7 @@ async function off(): Promise<void> {
   <teleport to="body">
     <div v-if="stop !== null && !offSent" class="off" role="alertdialog" aria-modal="true" aria-labelledby="off-word" aria-describedby="off-why">
       <p id="off-word" class="word">OFF</p>
-      <p id="off-why" class="why"><template v-if="unit !== ''">{{ unit }}. </template>{{ stop.place.replace('.', ' pin ') }}: {{ stop.sentence }}</p>
+      <p id="off-why" class="why"><template v-if="unit !== ''">{{ unit }}. </template>{{ placeWords(stop.place) }}: {{ stop.sentence }}</p>
       <button v-if="session.mayWrite" ref="button" type="button" @click="off">It is off</button>
       <p class="then">Then prove it discharged, and write what you find. Nothing else is taken.</p>
     </div>

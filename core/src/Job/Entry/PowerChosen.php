@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Yew\Core\Job\Entry;
 
-use Yew\Core\Bench\ChassisState;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Bench;
@@ -37,7 +36,7 @@ final readonly class PowerChosen implements Statement
     {
         return match (true) {
             // What is in the mains lead is not exchanged under power.
-            \in_array($then->state->chassis->state, [ChassisState::Ramping, ChassisState::Energised], true) => new Refusal('choice-under-power'),
+            $then->state->chassis->state->isOnMains() => new Refusal('choice-under-power'),
             PowerMethod::Straight === $this->choice->method && '' === $this->choice->reason => new Refusal('straight-without-reason'),
             default => null,
         };

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Yew\Core\Job\Entry;
 
-use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Bench\ProofReading;
 use Yew\Core\Codec\Fields;
@@ -16,7 +15,6 @@ use Yew\Core\Ramp\Ramp;
 use Yew\Core\Ramp\RampSample;
 use Yew\Core\Reading\Slips;
 use Yew\Core\Reading\TakenReading;
-use Yew\Core\Reading\Verdict;
 use Yew\Core\Safety\ChassisRules;
 use Yew\Core\Safety\Refusal;
 use Yew\Core\Safety\Stop;
@@ -77,10 +75,10 @@ final readonly class ReadingTaken implements Statement
             $entry->at, $entry->personId, $entry->judgement, null, \count($state->fitted->all),
         );
         $state->read($reading);
-        if (\in_array($state->chassis->state, [ChassisState::Ramping, ChassisState::Energised], true)) {
+        if ($state->chassis->state->isOnMains()) {
             $state->ramps = $state->ramps->onCurrent(static fn (Ramp $r): Ramp => $r->read(RampSample::of($reading)));
         }
-        $broken = $this->broken($entry, $state);
+        $broken = Stop::ofJudgement($this->place, $entry->judgement ?? [], $state->chassis->state, $entry->at);
         if (null !== $broken) {
             $state->stoppedBy($broken);
         }
@@ -101,15 +99,5 @@ final readonly class ReadingTaken implements Statement
     public static function of(Fields $payload, TypedFigure $figure): self
     {
         return new self($payload->string('place'), $figure, $payload->optionalString('pairOf'), $payload->optionalString('slipAnswer'), $payload->has('placeAnswer'), Sampled::decode($payload->optionalObject('sample')));
-    }
-
-    /** The stop rule that it breaks, as it was judged then (SAFE-6). */
-    private function broken(Entry $entry, UnitState $state): ?Stop
-    {
-        $judgement = Fields::of($entry->judgement ?? []);
-        $figures = Fields::named($judgement->raw('figures'));
-        $worst = $figures['worstReason'] ?? null;
-
-        return Stop::brokenBy($this->place, Verdict::tryFrom($judgement->optionalText('verdict')), $judgement->optionalText('reasonCode'), \is_string($worst) ? $worst : null, $figures, $state->chassis->state, $entry->at);
     }
 }

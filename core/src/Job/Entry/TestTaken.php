@@ -12,7 +12,6 @@ use Yew\Core\Job\Entry;
 use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Quantity\CannotRead;
-use Yew\Core\Reading\Verdict;
 use Yew\Core\Safety\ChassisRules;
 use Yew\Core\Safety\Refusal;
 use Yew\Core\Safety\Stop;
@@ -90,8 +89,7 @@ final readonly class TestTaken implements Statement
     {
         $state->record->test($this->test->of($entry->id, $entry->at));
         // What was seen or smelled may stop the work as well as a reading (SAFE-6).
-        $judgement = Fields::of($entry->judgement ?? []);
-        $broken = Stop::brokenBy($this->test->part, Verdict::tryFrom($judgement->optionalText('verdict')), $judgement->optionalText('reasonCode'), null, Fields::named($judgement->raw('figures')), $state->chassis->state, $entry->at);
+        $broken = Stop::ofJudgement($this->test->part, $entry->judgement ?? [], $state->chassis->state, $entry->at);
         if (null !== $broken) {
             $state->stoppedBy($broken);
         }

@@ -2,6 +2,7 @@
 import { computed, ref, useTemplateRef } from 'vue'
 import { useSession } from '../../access/session'
 import { useBench } from '../../frame/bench'
+import { placeWords } from '../../frame/place'
 import { lasting, useNow } from '../../frame/time'
 import { useLive } from '../../live/live'
 import DecayChart from '../../marks/DecayChart.vue'
@@ -82,7 +83,7 @@ const doing = computed(() => (on.value ? (stop.value === null ? 'every stop is d
       <div v-else-if="power !== null && on" class="up">
         <div class="left">
           <div class="now card">
-            <div><span class="small soft">{{ watched === null ? '' : watched.place.replace('.', ' pin ') }}{{ liveVolts !== null ? ', live' : figure === null ? ', not read' : ', as read' }}</span><b class="m figure">{{ big(figure) }}<small> V</small></b></div>
+            <div><span class="small soft">{{ watched === null ? '' : placeWords(watched.place) }}{{ liveVolts !== null ? ', live' : figure === null ? ', not read' : ', as read' }}</span><b class="m figure">{{ big(figure) }}<small> V</small></b></div>
             <dl>
               <template v-if="watched !== null && watched.volts !== null"><dt>belongs</dt><dd class="m">{{ big(watched.lowVolts) }} … {{ big(watched.highVolts) }}</dd></template>
               <template v-if="watched?.abortAboveVolts != null"><dt>off above</dt><dd class="m danger">{{ big(watched.abortAboveVolts) }}</dd></template>

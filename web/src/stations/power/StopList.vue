@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import VerdictShape from '../../marks/VerdictShape.vue'
 import { useSession } from '../../access/session'
 import { big, limiterWords, type Power, type Stop } from './usePower'
+import { placeWords } from '../../frame/place'
 
 /** The stops of this time on, and what the one in hand asks for. */
 const props = defineProps<{ power: Power; stop: Stop | null; lit: string | null }>()
@@ -27,7 +28,7 @@ const mark = (s: Stop): string => (s.done ? 'done' : s.here ? 'here' : s.next ? 
       <ul>
         <li v-for="r in required" :key="r.place" :class="['wanted', { lit: `${r.place}|${r.function}` === lit }]">
           <button type="button" :disabled="!at.here" @click="emit('probe', `${r.place}|${r.function}`)">
-            <b>{{ r.place.replace('.', ' pin ') }}</b>
+            <b>{{ placeWords(r.place) }}</b>
             <span class="m figure">{{ r.read === null ? '·' : r.read.shown }}</span>
             <span class="soft m">{{ r.volts === null ? '' : `${big(r.lowVolts)}…${big(r.highVolts)}` }}</span>
             <verdict-shape v-if="r.read?.verdict != null" :verdict="r.read.verdict" />
