@@ -111,6 +111,26 @@ final class Browser
         }
     }
 
+    /** Until nothing on the page is on its way any more: a panel that comes or goes, a list that opens. */
+    public function still(): void
+    {
+        $this->until(fn (): bool => true === $this->driver->executeScript('return document.getAnimations().every(a => a.playState !== "running" || a.effect?.getComputedTiming().iterations === Infinity)'), 'the page stands still');
+    }
+
+    /** The panel over the page, once it is there, has its words and stands still. */
+    public function panel(string $text): void
+    {
+        $this->see($text);
+        $this->still();
+    }
+
+    /** Until no panel lies over the page any more. */
+    public function bare(): void
+    {
+        $this->until(fn (): bool => [] === $this->driver->findElements(WebDriverBy::cssSelector('.n-modal-container [role="dialog"]')), 'the panel is gone');
+        $this->still();
+    }
+
     public function text(): string
     {
         $text = $this->driver->executeScript('return document.body.innerText');
@@ -129,6 +149,13 @@ final class Browser
     public function textOf(string $selector): string
     {
         return (string) preg_replace('/\s+/', ' ', $this->driver->findElement(WebDriverBy::cssSelector($selector))->getText());
+    }
+
+    /** A value on the entry line, until it is taken and the field is free for the next. */
+    public function enters(string $text): void
+    {
+        $this->type($text, WebDriverKeys::ENTER);
+        $this->until(fn (): bool => '' === $this->says('return document.getElementById("entry").value'), $text.' is taken');
     }
 
     /** Answers by which meter a bank is proved: by the one that is offered first. */
@@ -152,9 +179,9 @@ final class Browser
         $id = $this->says('return [...document.querySelectorAll("label")].find(l => l.textContent.trim() === '.json_encode($label, \JSON_THROW_ON_ERROR).')?.id ?? ""');
         $this->click('//div[contains(@class, "n-select")][@aria-label="'.$label.'" or @aria-labelledby="'.('' === $id ? '-' : $id).'"]//div[contains(@class, "n-base-selection")]');
         $this->until(fn (): bool => [] !== $this->driver->findElements(WebDriverBy::xpath('//div[contains(@class, "n-base-select-option")][normalize-space()="'.$choice.'"]')), 'the list offers '.$choice, 5.0);
-        usleep(300_000);
+        $this->still();
         $this->click('//div[contains(@class, "n-base-select-option")][normalize-space()="'.$choice.'"]');
-        usleep(200_000);
+        $this->still();
     }
 
     /** @return list<string> axe-core's violations of WCAG A and AA and its best practices */

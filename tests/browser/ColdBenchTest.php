@@ -279,7 +279,7 @@ final class ColdBenchTest extends TestCase
             $b->driver->executeScript('localStorage.setItem("theme", arguments[0])', [$theme]);
             foreach (['look', 'iron', 'capacitors', 'resistors', 'tubes'] as $station) {
                 $this->station($b, $station);
-                usleep(200_000);
+                $b->still();
                 self::assertSame([], $b->axe(), $station.', '.$theme);
             }
         }
@@ -321,13 +321,11 @@ final class ColdBenchTest extends TestCase
         $b->type('0.1', WebDriverKeys::ENTER);
         $this->asks($b, 'T1 · Primary, ohms');
         foreach (['1.1', '85.2', '0.1'] as $text) {
-            $b->type($text, WebDriverKeys::ENTER);
-            usleep(250_000);
+            $b->enters($text);
         }
         $this->choose($b, 'T2');
         foreach (['57.4', '65.8', '0.4'] as $text) {
-            $b->type($text, WebDriverKeys::ENTER);
-            usleep(250_000);
+            $b->enters($text);
         }
         $b->see('as drawn');
     }
@@ -335,14 +333,13 @@ final class ColdBenchTest extends TestCase
     private function ironDriven(Browser $b): void
     {
         $b->type('s');
-        $b->see('Drive it off the mains');
-        usleep(300_000);
+        $b->panel('Drive it off the mains');
         $b->tabTo('#gate-isolated');
         $b->type(' ', WebDriverKeys::TAB, ' ');
         $b->tabTo('button.go:not(.hot)');
         $b->type(WebDriverKeys::ENTER);
         $b->see('DRIVEN');
-        usleep(500_000);
+        $b->bare();
         $this->choose($b, 'T2');
         $this->asks($b, 'T2 · Ratio');
         $b->type('0.4/11.5', WebDriverKeys::ENTER);
@@ -367,8 +364,7 @@ final class ColdBenchTest extends TestCase
         $b->see('DISCHARGING');
         $this->station($b, 'capacitors');
         foreach (['0.3', '0.2'] as $text) {
-            $b->type($text, WebDriverKeys::ENTER);
-            usleep(300_000);
+            $b->enters($text);
         }
         $b->see('DEAD');
         $b->type('l');
@@ -405,8 +401,7 @@ final class ColdBenchTest extends TestCase
         $b->type(WebDriverKeys::ARROW_LEFT);
         $this->asks($b, 'R26');
         $b->type('f');
-        $b->see('A finding');
-        usleep(400_000);
+        $b->panel('A finding');
         $b->tabTo('#finding-text');
         $b->type('board brown around it', WebDriverKeys::ENTER);
         $b->see('board brown around it');

@@ -137,8 +137,7 @@ final class LiveBenchTest extends TestCase
         $b = self::$browser;
         if ([] === $b->driver->findElements(WebDriverBy::id('conditions-title'))) {
             $b->click('//button[contains(., "conditions")]');
-            $b->see('Conditions, stamped on every reading');
-            usleep(400_000);
+            $b->panel('Conditions, stamped on every reading');
             $b->pick('Fed from', 'a variac');
             $b->pick('The figure is', 'on the dial of Bench variac');
         }
@@ -168,8 +167,7 @@ final class LiveBenchTest extends TestCase
         $b->driver->findElement(WebDriverBy::id('entry'))->click();
         $b->type('m');
         $b->see('Meters on this unit');
-        $b->see('Practice meter 2');
-        usleep(400_000);
+        $b->panel('Practice meter 2');
         $b->pick('Leads of Practice meter 2', 'clipped on at');
         $b->driver->findElement(WebDriverBy::cssSelector('input[aria-label="Where Practice meter 2 is"]'))->sendKeys('B');
         foreach ([1, 2] as $n) {
@@ -181,7 +179,7 @@ final class LiveBenchTest extends TestCase
         }
         self::assertSame([], $b->axe(), 'meters');
         $b->type(WebDriverKeys::ESCAPE);
-        $b->until(static fn (): bool => [] === $b->driver->findElements(WebDriverBy::id('meters-title')), 'the panel is gone');
+        $b->bare();
     }
 
     private function powered(Browser $b): void
@@ -190,15 +188,14 @@ final class LiveBenchTest extends TestCase
         self::hand('bleeder off', 'probe dmm1 A', 'probe dmm2 B', 'variac 20', 'switch on');
         $b->driver->findElement(WebDriverBy::id('entry'))->click();
         $b->type('s');
-        $b->see('Power on, slowly');
-        usleep(500_000);
+        $b->panel('Power on, slowly');
         $b->throughTheGates('practice');
         $b->driver->findElement(WebDriverBy::id('gate-volumes'))->click();
         $b->click('//button[contains(., "Power on, ramping")]');
         $b->see('RAMPING');
-        usleep(700_000);
-        $b->type(WebDriverKeys::ESCAPE); // what is missing of the conditions is no matter here
-        usleep(500_000);
+        $b->panel('Conditions, stamped on every reading'); // what is missing of them is no matter here
+        $b->type(WebDriverKeys::ESCAPE);
+        $b->bare();
         $b->driver->findElement(WebDriverBy::id('entry'))->click();
     }
 
