@@ -14,6 +14,7 @@ use Yew\Core\Power\PowerStation;
 use Yew\Core\Power\PowerWalk;
 use Yew\Core\Power\StopPlan;
 use Yew\Core\Reading\JudgedBench;
+use Yew\Core\Reading\OutputTubes;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Safety\Hazard;
 use Yew\Core\Safety\OpenEnds;
@@ -111,8 +112,15 @@ final class Bench
     public function readings(): JudgedBench
     {
         return $this->readings ??= new JudgedBench(
-            $this->state->log($this->now), $this->sheetAsFitted(), $this->unit->wiredForVolts(), $this->unit->meters(), $this->unit->lastVisitVolts(), $this->unit->carried(), $this->unit->forecast(...), $this->unit->sisterUnits(),
+            $this->state->log($this->now), $this->sheetAsFitted(), $this->unit->wiredForVolts(), $this->unit->meters(), $this->unit->lastVisitVolts(), $this->unit->carried(), $this->unit->forecast(...), $this->unit->sisterUnits(), $this->outputTubes(...),
         );
+    }
+
+    private function outputTubes(): ?OutputTubes
+    {
+        $sheet = $this->sheetAsFitted();
+
+        return null === $sheet ? null : new OutputTubes($sheet, $this->unit->tubes(), $this->unit->drawn($this->made())->tubes);
     }
 
     /** What was replaced in it. What was only found different stays out: a fault must not become its own reference (contract §1). */

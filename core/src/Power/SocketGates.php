@@ -4,14 +4,19 @@ declare(strict_types=1);
 
 namespace Yew\Core\Power;
 
+use Yew\Core\Drawn\DrawnTube;
+use Yew\Core\Ramp\PowerMethod;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Safety\SocketProof;
+use Yew\Core\Station\Outcome;
 
 /** The gates before an output tube sees power (SAFE-5): its socket is proved with the tube out, and B+ fell as it should. */
 final class SocketGates
 {
-    /** Bias that is wrong, not merely unproved. */
-    private const BAD = ['bias-not-right'];
+    /** What was read there is wrong, not merely unproved. */
+    private const BAD = ['bias-not-right', 'grid-not-quiet', 'cathode-part-bad'];
+    /** How a part at a cathode must not stand (SAFE-5): its ohms, its short or its leak would set another current. */
+    private const BAD_PART = [Outcome::Replace, Outcome::Condemned, Outcome::Bad, Outcome::Unsafe, Outcome::Danger];
 
     public static function sockets(GateFacts $facts): Gate
     {
@@ -66,7 +71,7 @@ final class SocketGates
     {
         return match (true) {
             $facts->outputTubesAreOut() => Gate::doesNotApply($gate, 'gate-no-output-tube-in'),
-            \Yew\Core\Ramp\PowerMethod::Straight === $facts->choice->method => Gate::doesNotApply($gate, 'gate-known-good', ['reason' => $facts->choice->reason]),
+            PowerMethod::Straight === $facts->choice->method => Gate::doesNotApply($gate, 'gate-known-good', ['reason' => $facts->choice->reason]),
             default => null,
         };
     }
@@ -83,12 +88,24 @@ final class SocketGates
             $position = (string) $p;
             $drawn = $facts->bench->drawn->tubes[$position] ?? null;
             $type = $facts->bench->tubes->find($facts->bench->sheet->tubes[$position]->type ?? '');
-            $code = null === $drawn || null === $facts->bench->readings ? 'circuit-not-known' : SocketProof::missing($drawn, $type, $facts->bench->readings, $facts->bench->tests, $facts->bench->ramps->changedAt, $facts->brokenAt());
+            $code = null === $drawn || null === $facts->bench->readings ? 'circuit-not-known' : self::badCathode($facts, $drawn) ?? SocketProof::missing($drawn, $type, $facts->bench->readings, $facts->bench->tests, $facts->bench->ramps->changedAt, $facts->brokenAt());
             if (null !== $code) {
                 $missing[$position] = $code;
             }
         }
 
         return $missing;
+    }
+
+    private static function badCathode(GateFacts $facts, DrawnTube $tube): ?string
+    {
+        foreach ($tube->isFixedBiased ? [] : $tube->at('cathode') as $part) {
+            $outcome = ($facts->item('resistors', $part) ?? $facts->item('capacitors', $part))?->judged->outcome;
+            if (\in_array($outcome, self::BAD_PART, true)) {
+                return 'cathode-part-bad';
+            }
+        }
+
+        return null;
     }
 }

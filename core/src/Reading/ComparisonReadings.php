@@ -15,6 +15,7 @@ final readonly class ComparisonReadings
      * @param float|null         $returnVolts         read where a grid returns to, under the same conditions
      * @param SisterReading|null $otherUnit           read at the same place of another unit on the job
      * @param float|null         $otherElectrodeVolts of an output tube: read at its screen where this is its plate, and the other way round, at about the same time
+     * @param OutputTube|null    $outputTube          whose electrode this is, where it is known
      */
     public function __construct(
         public ?string $sisterPlace = null,
@@ -25,6 +26,7 @@ final readonly class ComparisonReadings
         public ?float $returnVolts = null,
         public ?SisterReading $otherUnit = null,
         public ?float $otherElectrodeVolts = null,
+        public ?OutputTube $outputTube = null,
     ) {
     }
 
@@ -35,6 +37,6 @@ final readonly class ComparisonReadings
      */
     public function ofAnEarlierReading(bool $askedAgain): self
     {
-        return new self($this->sisterPlace, $this->sisterVolts, $this->lastVisitVolts, $askedAgain, false, $this->returnVolts, $this->otherUnit, $this->otherElectrodeVolts);
+        return new self($this->sisterPlace, $this->sisterVolts, $this->lastVisitVolts, $askedAgain, false, $this->returnVolts, $this->otherUnit, $this->otherElectrodeVolts, $this->outputTube);
     }
 }

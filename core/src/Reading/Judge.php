@@ -88,6 +88,7 @@ final class Judge
         }
         $limit = ['limitVolts' => $reading->volts];
         $alone = ScreenAlone::danger($point, $reading->kind, $reading->volts, $near);
+        $alone ??= ReadingKind::Above === $reading->kind ? OverDissipation::danger($point, $reading->volts, $reading->volts, $near->outputTube) : null;
         if (null !== $alone) {
             return $base->because(Verdict::Danger, $alone->reasonCode, [...$limit, ...$alone->figures]);
         }
@@ -125,6 +126,11 @@ final class Judge
     private static function value(Judgement $base, TestPoint $point, TypedReading $reading, ReadingContext $context, Expected $expected, ComparisonReadings $near): Judgement
     {
         $volts = $reading->volts;
+        $half = $base->halfWidth95Volts ?? 0.0;
+        $over = OverDissipation::danger($point, $volts - $half, $volts + $half, $near->outputTube);
+        if (null !== $over) {
+            return $base->because(Verdict::Danger, $over->reasonCode, $over->figures);
+        }
         if (MeterFunction::DcAmperes === $point->function) {
             return AmpereJudge::judge($base, $volts, $expected);
         }

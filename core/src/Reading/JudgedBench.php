@@ -27,6 +27,9 @@ final class JudgedBench
     /** @var array<string, JudgedPoint> those judged so far, by point key */
     private array $judged = [];
     private ?ReadingContext $contextNow = null;
+    /** What is left at a plate of what a healthy one has there, where a tube pulls its supply down: more than any common supply sags (our choice). */
+    private const SAG_SHARE = 0.9;
+
     /** @var list<BranchCurrent>|null */
     private ?array $currents = null;
     /** @var array<string, TakenReading> latest by point key */
@@ -44,6 +47,7 @@ final class JudgedBench
      * @param FittedChanges                                         $carried    what earlier jobs changed on the unit
      * @param (\Closure(Conditions, FittedChanges): ?Forecast)|null $forecaster what the sheet's circuit makes of conditions and changes
      * @param list<SisterUnit>                                      $sisters    the other units on the job that are drawn alike
+     * @param (\Closure(): ?OutputTubes)|null                       $outputs    asked for where a current of a tube is judged
      */
     public function __construct(
         private readonly ReadingLog $log,
@@ -54,6 +58,7 @@ final class JudgedBench
         private readonly FittedChanges $carried = new FittedChanges(),
         private readonly ?\Closure $forecaster = null,
         private readonly array $sisters = [],
+        private readonly ?\Closure $outputs = null,
     ) {
         $points = $records = [];
         foreach ($sheet->points ?? [] as $point) {
@@ -232,7 +237,7 @@ final class JudgedBench
         $before = $earlier[\count($earlier) - 2] ?? null;
         $reason = $before->then['reasonCode'] ?? null;
 
-        return new ComparisonReadings($point->sister, $this->sisterVolts($point, $own), $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own), $this->otherUnit($key, $own), $this->otherElectrode($point, $own));
+        return new ComparisonReadings($point->sister, $this->sisterVolts($point, $own), $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own), $this->otherUnit($key, $own), $this->otherElectrode($point, $own), $this->outputTube($point, $own));
     }
 
     /** What the place's sister on this unit read, at the mains of the reading here. */
@@ -292,6 +297,34 @@ final class JudgedBench
         }
 
         return null;
+    }
+
+    /** The output tube whose current was read here, with the least that stands at its plate and screen by then (SAFE-6). */
+    private function outputTube(TestPoint $point, ?TakenReading $own): ?OutputTube
+    {
+        $position = Place::pin($point->place)?->tube;
+        if (null === $own || null === $position || !$own->state->isOnMains() || true !== ($this->sheet->tubes[$position] ?? null)?->output || !\in_array($point->kind, [PointKind::Plate, PointKind::Cathode, PointKind::Sense, PointKind::Other], true)) {
+            return null;
+        }
+        $tubes = null === $this->outputs ? null : ($this->outputs)();
+
+        return $tubes?->at($point->place, $own->conditions, $this->leastVolts($tubes->placeOf($position, 'plate', $own->conditions), $own), $this->leastVolts($tubes->placeOf($position, 'screen', $own->conditions), $own));
+    }
+
+    /** The least that stood at a place when another was read: as it was read under the same conditions, else as the circuit foretells it. */
+    private function leastVolts(?string $place, TakenReading $own): ?float
+    {
+        $key = null === $place ? null : TestPoint::keyOf($place, MeterFunction::DcVolts);
+        $read = null === $key ? null : $this->records[$key] ?? null;
+        if (null === $place || null === $key) {
+            return null;
+        }
+        if (null !== $read && ReadingKind::Value === $read->kind && $read->state === $own->state && $read->fittedThen === $own->fittedThen && !$read->conditions->moved($own->conditions)) {
+            return $read->value - ($this->meters->find($read->meterId)?->figure($read->function, $read->value, $read->resolution, $read->entryId)->halfWidth95() ?? 0.0);
+        }
+        $expected = Expectation::at($this->testPoints[$key] ?? TestPoint::unprinted($place, MeterFunction::DcVolts), $this->contextOf($own));
+
+        return null === $expected->obstacle && null !== $expected->window ? self::SAG_SHARE * $expected->window->low : null;
     }
 
     /** Only a value within its own error of nothing can be a dead zero; the neighbours of others need not be judged. */

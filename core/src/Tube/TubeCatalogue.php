@@ -77,6 +77,27 @@ final class TubeCatalogue
         return null === $item ? null : $this->types[$item] ??= TubeTypeCodec::decode($this->raw[$item], $this->bases);
     }
 
+    /**
+     * What a name may mean: the type that is called exactly so, else every one that has it before its suffix (BIAS-2).
+     *
+     * @return list<TubeType>
+     */
+    public function candidates(string $name): array
+    {
+        $exact = $this->find($name);
+        if (null !== $exact || '' === $name) {
+            return null === $exact ? [] : [$exact];
+        }
+        $types = [];
+        foreach ($this->items as $known => $item) {
+            if (1 === preg_match('/^'.preg_quote($name, '/').'[A-Z-]/', (string) $known)) {
+                $types[$item] ??= $this->find((string) $known);
+            }
+        }
+
+        return array_values(array_filter($types, static fn (?TubeType $t): bool => null !== $t));
+    }
+
     /** @return list<TubeType> each once, whatever else it is called */
     public function types(): array
     {

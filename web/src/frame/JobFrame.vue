@@ -3,6 +3,7 @@ import { onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { RouterLink, RouterView } from 'vue-router'
 import { useSession } from '../access/session'
 import LiveBar from '../live/LiveBar.vue'
+import ChassisStrip from '../shelf/ChassisStrip.vue'
 import { useBench } from './bench'
 import ConditionPanel from './ConditionPanel.vue'
 import ConditionStrip from './ConditionStrip.vue'
@@ -42,7 +43,7 @@ onBeforeUnmount(() => { window.removeEventListener('keydown', onKey) })
 <template>
   <div v-if="bench.fault !== null" class="page"><h1>This job cannot be opened</h1><p role="alert">{{ bench.fault }} <router-link to="/">Back to the shelf</router-link>.</p></div>
   <div v-else-if="bench.job !== null && bench.bench !== null" class="frame">
-    <condition-strip class="top" @state="switching = true" @conditions="stating = true" />
+    <div class="top"><chassis-strip :except="bench.job.id" /><condition-strip @state="switching = true" @conditions="stating = true" /></div>
     <station-path />
     <main class="board"><router-view @state="switching = true" @conditions="stating = true" /></main>
     <tape-list />

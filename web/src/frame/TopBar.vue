@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { RouterLink } from 'vue-router'
 import { useSession } from '../access/session'
+import ChassisStrip from '../shelf/ChassisStrip.vue'
 import { switchTheme, theme } from '../theme'
 import { timeFactor } from './time'
 
@@ -24,6 +25,7 @@ const session = useSession()
     <span class="person">{{ session.me?.name }}</span>
     <button id="sign-out" type="button" class="plain" @click="session.signOut()">Sign out</button>
   </header>
+  <chassis-strip />
 </template>
 
 <style scoped>

@@ -7,6 +7,7 @@ import { useSession } from '../access/session'
 import { api, ask, type Schemas } from '../api/client'
 import { useNow, waited } from '../frame/time'
 import TopBar from '../frame/TopBar.vue'
+import { dangerWords, isLive, useUnprovedChassis } from './chassis'
 
 type Job = Schemas['JobSummary']
 const session = useSession()
@@ -25,6 +26,8 @@ const { data, error, isPending } = useQuery({
   placeholderData: (before: Schemas['Shelf'] | undefined) => before,
 })
 
+const { all: unproved } = useUnprovedChassis()
+const danger = computed(() => Object.fromEntries(found.value.map((j) => [j.id, unproved.value.filter((c) => c.jobId === j.id)])))
 const places: { state: Job['shelfState']; title: string; hint: string }[] = [
   { state: 'on-the-bench', title: 'On the bench', hint: 'Nothing on the bench.' },
   { state: 'owners-word', title: 'Waiting for an owner’s word', hint: 'No owner is being waited for.' },
@@ -66,7 +69,7 @@ async function openFirst(): Promise<void> {
               <span class="tag m">{{ j.tag }}</span>
               <span class="what"><b>{{ j.maker }} {{ j.model }}<span v-if="j.unitCount > 1" class="soft"> and {{ j.unitCount - 1 }} more</span></b><span class="soft small">{{ j.ownerName }} · <span class="m">{{ j.serial }}</span></span></span>
               <span class="wait"><b class="m">{{ waited(j.shelfSince, now) }}</b><span class="soft small">{{ j.waitsFor }}{{ j.waitsUntil === null ? '' : `, by ${day(j.waitsUntil)}` }}</span></span>
-              <span class="said small"><b v-if="j.reminder !== null" :class="['remind', j.reminder.isLate ? 'danger' : 'watch']">{{ j.reminder.sentence }}</b><b v-else-if="j.promisedOn !== null" class="remind soft">promised for {{ day(j.promisedOn) }}</b>{{ j.complaint }}</span>
+              <span class="said small"><b v-for="c in danger[j.id]" :key="c.unitId" :class="['power', isLive(c) ? 'live' : c.isFromBookIn ? 'soft' : 'held']">{{ j.unitCount > 1 ? `${c.serial}: ` : '' }}{{ dangerWords(c) }}</b><b v-if="j.reminder !== null" :class="['remind', j.reminder.isLate ? 'danger' : 'watch']">{{ j.reminder.sentence }}</b><b v-else-if="j.promisedOn !== null" class="remind soft">promised for {{ day(j.promisedOn) }}</b>{{ j.complaint }}</span>
             </router-link>
           </li>
         </ul>
@@ -90,6 +93,7 @@ ul { list-style: none; margin: 0; padding: 0; display: grid; gap: 10px; }
 .tag { font-size: 20px; font-weight: 700; align-self: center; border: 2px solid var(--ink); border-radius: 4px; padding: 2px 8px; background: var(--sap); }
 .what, .wait { display: flex; flex-direction: column; }
 .wait { text-align: right; max-width: 240px; }
+.power { margin-right: 8px; } .live, .held { display: inline-block; border-radius: 4px; padding: 2px 8px; } .live { background: #96480f; color: #fffdf6; } .held { background: var(--sap); border: 2px solid var(--ink); }
 .said { grid-column: 1 / -1; padding-top: 4px; } .remind::after { content: ' · '; font-weight: 400; color: var(--soft); }
 @media (max-width: 800px) { .shelves, .wide ul { grid-template-columns: 1fr; } .top { flex-wrap: wrap; } .find { order: 3; flex-basis: 100%; max-width: none; } }
 </style>
