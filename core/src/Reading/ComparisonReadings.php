@@ -16,6 +16,8 @@ final readonly class ComparisonReadings
      * @param SisterReading|null $otherUnit           read at the same place of another unit on the job
      * @param float|null         $otherElectrodeVolts of an output tube: read at its screen where this is its plate, and the other way round, at about the same time
      * @param OutputTube|null    $outputTube          whose electrode this is, where it is known
+     * @param float|null         $supplyShare         B+ as it was read at about the same time, as a share of what is printed
+     * @param float|null         $biasShare           likewise the least bias of an output tube, at most what it can be
      */
     public function __construct(
         public ?string $sisterPlace = null,
@@ -27,6 +29,8 @@ final readonly class ComparisonReadings
         public ?SisterReading $otherUnit = null,
         public ?float $otherElectrodeVolts = null,
         public ?OutputTube $outputTube = null,
+        public ?float $supplyShare = null,
+        public ?float $biasShare = null,
     ) {
     }
 
@@ -37,6 +41,6 @@ final readonly class ComparisonReadings
      */
     public function ofAnEarlierReading(bool $askedAgain): self
     {
-        return new self($this->sisterPlace, $this->sisterVolts, $this->lastVisitVolts, $askedAgain, false, $this->returnVolts, $this->otherUnit, $this->otherElectrodeVolts, $this->outputTube);
+        return new self($this->sisterPlace, $this->sisterVolts, $this->lastVisitVolts, $askedAgain, false, $this->returnVolts, $this->otherUnit, $this->otherElectrodeVolts, $this->outputTube, $this->supplyShare, $this->biasShare);
     }
 }

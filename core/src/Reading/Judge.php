@@ -35,6 +35,10 @@ final class Judge
     /** Less than this share of the bias that belongs there is no bias (our choice). */
     private const LOST_SHARE = 0.1;
 
+    /** From this share of B+ on the bias must have come, too; and what is left of its proportion then (SAFE-6). */
+    private const SUPPLY_SHARE = 0.2;
+    private const BEHIND_SHARE = 0.75;
+
     /** Less at a sister is no reference for a point without a print, V (our choice). */
     private const REFERENCE_VOLTS = 0.05;
 
@@ -138,7 +142,7 @@ final class Judge
         if (null !== $danger) {
             return $base->because(Verdict::Danger, $danger->reasonCode, $danger->figures);
         }
-        $lost = self::lostBias($base, $point, $volts, $context, $expected, $near) ?? self::overReturn($base, $point, $volts, $expected, $near);
+        $lost = self::lostBias($base, $point, $volts, $context, $expected, $near) ?? self::overReturn($base, $point, $volts, $expected, $near) ?? self::behindSupply($base, $point, $volts, $context, $expected, $near);
         if (null !== $lost) {
             return $lost;
         }
@@ -200,6 +204,33 @@ final class Judge
         $cutOff = null !== $expected->obstacle && (\in_array($expected->obstacle, ['standby', 'floating'], true) || ChassisState::Energised !== $context->state);
 
         return null === $volts || $volts > -self::BIAS_VOLTS || $cutOff ? null : $volts;
+    }
+
+    /**
+     * On the way up, where no circuit says what belongs there now: with output tubes in and B+ past a fifth of what is printed, bias under
+     * three quarters of its proportion is behind (SAFE-6), whichever of the two was read last.
+     */
+    private static function behindSupply(Judgement $base, TestPoint $point, float $volts, ReadingContext $context, Expected $expected, ComparisonReadings $near): ?Judgement
+    {
+        $printed = $point->printedVolts;
+        if (null === $printed || 0.0 === $printed || null === $expected->obstacle || 'model' === $expected->reference || ChassisState::Ramping !== $context->state || !self::outputTubesIn($context)) {
+            return null;
+        }
+        $half = $base->halfWidth95Volts ?? 0.0;
+        [$supply, $bias] = match (true) {
+            PointKind::Rail === $point->kind && $printed > 0.0 => [$volts / $printed, $near->biasShare],
+            self::isOutputBias($point) => [$near->supplyShare, ($volts - $half) / $printed],
+            default => [null, null],
+        };
+        $belongs = null === $supply ? 0.0 : min(1.0, $supply);
+
+        return null !== $bias && $supply > self::SUPPLY_SHARE && $bias < self::BEHIND_SHARE * $belongs ? $base->because(Verdict::Danger, 'bias-behind', ['supplyPercent' => 100 * $supply, 'biasPercent' => 100 * $bias]) : null;
+    }
+
+    /** A point where an output tube’s bias is printed. */
+    public static function isOutputBias(TestPoint $point): bool
+    {
+        return null !== $point->printedVolts && $point->printedVolts <= -self::BIAS_VOLTS && self::isBias($point, $point->printedVolts);
     }
 
     /** A grid is judged against what it returns to, not against the chassis: −30 V over a −34 V return is 4 V of leakage (SAFE-6, CAP-4). */

@@ -237,7 +237,7 @@ final class JudgedBench
         $before = $earlier[\count($earlier) - 2] ?? null;
         $reason = $before->then['reasonCode'] ?? null;
 
-        return new ComparisonReadings($point->sister, $this->sisterVolts($point, $own), $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own), $this->otherUnit($key, $own), $this->otherElectrode($point, $own), $this->outputTube($point, $own));
+        return new ComparisonReadings($point->sister, $this->sisterVolts($point, $own), $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own), $this->otherUnit($key, $own), $this->otherElectrode($point, $own), $this->outputTube($point, $own), $this->supplyShare($own), $this->biasShare($own));
     }
 
     /** What the place's sister on this unit read, at the mains of the reading here. */
@@ -290,8 +290,7 @@ final class JudgedBench
         }
         foreach ($this->testPoints as $other) {
             $reading = $kind === $other->kind && $tube === Place::pin($other->place)?->tube && MeterFunction::DcVolts === $other->function ? $this->records[$other->key()] ?? null : null;
-            $apart = null === $reading ? null : abs($own->observedAt - $reading->observedAt);
-            if (null !== $reading && ScreenAlone::speaks($kind, $reading->kind) && $apart <= 60 * ScreenAlone::MINUTES && $reading->state === $own->state && $reading->fittedThen === $own->fittedThen && !$reading->conditions->moved($own->conditions)) {
+            if (null !== $reading && ScreenAlone::speaks($kind, $reading->kind) && self::isOfOneMoment($reading, $own)) {
                 return $reading->value;
             }
         }
@@ -311,6 +310,40 @@ final class JudgedBench
         return $tubes?->at($point->place, $own->conditions, $this->leastVolts($tubes->placeOf($position, 'plate', $own->conditions), $own), $this->leastVolts($tubes->placeOf($position, 'screen', $own->conditions), $own));
     }
 
+    /** The share of its printed volts that the first rail had at about the time of a reading, with everything as it was. */
+    private function supplyShare(?TakenReading $own): ?float
+    {
+        foreach (null === $own ? [] : $this->testPoints as $key => $point) {
+            $rail = $this->records[$key] ?? null;
+            if (null !== $rail && PointKind::Rail === $point->kind && $point->printedVolts > 0.0 && ReadingKind::Value === $rail->kind && self::isOfOneMoment($rail, $own)) {
+                return $rail->value / $point->printedVolts;
+            }
+        }
+
+        return null;
+    }
+
+    /** Likewise the least share of bias, at most what it can be. */
+    private function biasShare(?TakenReading $own): ?float
+    {
+        $least = null;
+        foreach (null === $own ? [] : $this->testPoints as $key => $point) {
+            $bias = $this->records[$key] ?? null;
+            if (null !== $bias && Judge::isOutputBias($point) && ReadingKind::Value === $bias->kind && self::isOfOneMoment($bias, $own)) {
+                $half = $this->meters->find($bias->meterId)?->figure($bias->function, $bias->value, $bias->resolution, $bias->entryId)->halfWidth95() ?? 0.0;
+                $least = min($least ?? \INF, ($bias->value - $half) / ($point->printedVolts ?? 1.0));
+            }
+        }
+
+        return $least;
+    }
+
+    /** Read within a few minutes of each other, with everything as it was. */
+    private static function isOfOneMoment(TakenReading $one, TakenReading $other): bool
+    {
+        return abs($other->observedAt - $one->observedAt) <= 60 * ScreenAlone::MINUTES && $one->state === $other->state && $one->fittedThen === $other->fittedThen && !$one->conditions->moved($other->conditions);
+    }
+
     /** The least that stood at a place when another was read: as it was read under the same conditions, else as the circuit foretells it. */
     private function leastVolts(?string $place, TakenReading $own): ?float
     {
@@ -319,7 +352,7 @@ final class JudgedBench
         if (null === $place || null === $key) {
             return null;
         }
-        if (null !== $read && ReadingKind::Value === $read->kind && $read->state === $own->state && $read->fittedThen === $own->fittedThen && !$read->conditions->moved($own->conditions)) {
+        if (null !== $read && ReadingKind::Value === $read->kind && self::isOfOneMoment($read, $own)) {
             return $read->value - ($this->meters->find($read->meterId)?->figure($read->function, $read->value, $read->resolution, $read->entryId)->halfWidth95() ?? 0.0);
         }
         $expected = Expectation::at($this->testPoints[$key] ?? TestPoint::unprinted($place, MeterFunction::DcVolts), $this->contextOf($own));

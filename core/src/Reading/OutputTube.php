@@ -22,12 +22,12 @@ final readonly class OutputTube
     private const DESIGN_CENTRE_TIMES = 1.2;
 
     /**
-     * @param non-empty-list<TubeType> $types        what may stand in the socket: one, or several where its suffix is not known
-     * @param string                   $electrode    where it was read: plate, screen or cathode
-     * @param float|null               $cathodeOhms  most that lies from the cathode to the chassis; null where it is not known
-     * @param int                      $sharing      tubes that are in and stand on the same resistor
-     * @param float|null               $plateVolts   least that stands at the plate, against the chassis; null where it is not known
-     * @param float|null               $screenVolts  likewise
+     * @param non-empty-list<TubeType> $types       what may stand in the socket: one, or several where its suffix is not known
+     * @param string                   $electrode   where it was read: plate, screen or cathode
+     * @param float|null               $cathodeOhms most that lies from the cathode to the chassis; null where it is not known
+     * @param int                      $sharing     tubes that are in and stand on the same resistor
+     * @param float|null               $plateVolts  least that stands at the plate, against the chassis; null where it is not known
+     * @param float|null               $screenVolts likewise
      */
     public function __construct(public string $position, public array $types, public string $electrode, public ?float $cathodeOhms, public int $sharing, public ?float $plateVolts, public ?float $screenVolts)
     {

@@ -15,7 +15,7 @@ use Yew\Core\Reading\Verdict;
 final readonly class Stop
 {
     /** Reasons of a danger whose answer is one word: off. */
-    private const RULES = ['seen-smoke', 'seen-arcing', 'lights-red-plate', 'lights-red-screen', 'draw-above-abort', 'lamp-too-bright', BrokenStop::RED_PLATE, 'grid-positive', 'grid-above-return', 'bias-positive', 'bias-lost', 'bias-lost-probe-again', 'bias-less-negative', 'bias-less-negative-bound', 'screen-alone', 'plate-far-over-limit', 'screen-far-over-limit', 'above-capacitor-rating'];
+    private const RULES = ['seen-smoke', 'seen-arcing', 'lights-red-plate', 'lights-red-screen', 'draw-above-abort', 'lamp-too-bright', BrokenStop::RED_PLATE, 'grid-positive', 'grid-above-return', 'bias-positive', 'bias-lost', 'bias-lost-probe-again', 'bias-less-negative', 'bias-less-negative-bound', 'bias-behind', 'screen-alone', 'plate-far-over-limit', 'screen-far-over-limit', 'above-capacitor-rating'];
 
     /** @param array<string, mixed> $figures of the judgement that broke it */
     private function __construct(public string $place, public string $code, public array $figures, public float $at, public bool $isOff, public bool $hasCause)

@@ -133,6 +133,22 @@ final class MeterOnTheUnitTest extends TestCase
         self::assertFalse($seen->stops($stopped->bench()), 'it is stopped already');
     }
 
+    /** Bias rises from nothing in every healthy start (SAFE-6): a sample of it is no stop while no tube is warm; one of the wrong sign is. */
+    public function testBiasMayRiseForTenSecondsAfterSwitchOn(): void
+    {
+        $stops = static function (string $text, float $seconds): bool {
+            $tape = UnitTape::in(ChassisState::Dead, FakeUnit::demo('lantern-30'))->readyForPower();
+            $facts = ['inletVolts' => 120.0, 'limiters' => [], 'standby' => 'on', 'signal' => 'none', 'meterId' => 'no-1', 'tubes' => array_fill_keys(['V1', 'V2', 'V3', 'V4', 'V5'], 'out')];
+            $tape->taken('conditions', ['facts' => array_map(static fn (mixed $v): array => ['value' => $v, 'how' => 'measured'], $facts)])->taken('state-change', $tape->powerOn());
+            $tape->now += $seconds;
+            $seen = $tape->reads('stop', ['place' => 'V4.5', 'function' => 'dc-volts', 'text' => $text, 'meterId' => 'no-1', 'recordingId' => 'r-1']);
+
+            return $seen instanceof StopSeen && $seen->stops($tape->bench());
+        };
+        self::assertSame([false, false, true], [$stops('-2', 1.0), $stops('-2', 9.9), $stops('-2', StopSeen::BIAS_RISES_SECONDS)]);
+        self::assertTrue($stops('3', 1.0), 'of the wrong sign it never rises');
+    }
+
     public function testADialSaysWhatItsTableSays(): void
     {
         $tape = UnitTape::in(ChassisState::Dead);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Job\Entry;
 
+use Yew\Core\Bench\ChassisState;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
@@ -14,6 +15,12 @@ use Yew\Core\Safety\Refusal;
 /** A reading that nobody typed and that stops the work: judged, kept and folded as any other. */
 final readonly class StopSeen implements Statement
 {
+    /** Bias rises from nothing in every healthy start (SAFE-6), and within so many seconds of switching on no tube is warm enough to be hurt (our choice). */
+    public const BIAS_RISES_SECONDS = 10.0;
+
+    /** Stops that a bias on its way up would break. */
+    private const OF_BIAS = ['bias-lost', 'bias-lost-probe-again', 'bias-less-negative', 'bias-less-negative-bound'];
+
     private function __construct(private ReadingTaken $reading, private string $recordingId)
     {
     }
@@ -32,7 +39,9 @@ final readonly class StopSeen implements Statement
         $entry = new Entry('sample', $this, $then->now, $then->now, '');
         $entry = $entry->judged($this->judge($entry, $then, $then->with($entry)));
 
-        return null !== $then->with($entry)->state->stop;
+        $stop = $then->with($entry)->state->stop;
+
+        return null !== $stop && !($then->now - $then->state->chassis->since < self::BIAS_RISES_SECONDS && ChassisState::Ramping === $then->state->chassis->state && \in_array($stop->code, self::OF_BIAS, true));
     }
 
     public function toArray(): array
