@@ -224,9 +224,20 @@ final class Browser
         $path = '/api/jobs/'.$jobId.'/tape';
         $tape = json_decode($this->fetch($path), true);
         $unit = \is_array($tape) && \is_array($tape['benches'] ?? null) && \is_array($tape['benches'][0] ?? null) ? $tape['benches'][0]['unitId'] : Assert::fail('no chassis in '.$jobId);
-        $entry = ['id' => Uuid::v7()->toRfc4122(), 'unitId' => $unit, 'kind' => $kind, 'v' => 1, 'payload' => $payload, 'device' => 'browser-test', 'counter' => ++$this->written, 'observedAt' => (new \DateTimeImmutable('now', new \DateTimeZone('UTC')))->format('Y-m-d\TH:i:s.v\Z')];
-        $answer = $this->driver->executeAsyncScript('const done = arguments[arguments.length - 1]; fetch(arguments[0], { method: "POST", headers: { "content-type": "application/json" }, body: arguments[1] }).then(async r => done(r.status + " " + await r.text()), e => done(String(e)))', [$path, json_encode($entry, \JSON_THROW_ON_ERROR)]);
-        Assert::assertMatchesRegularExpression('/^20\d .*"refused":false/s', \is_string($answer) ? $answer : '', $kind.' was taken');
+        $entry = ['id' => Uuid::v7()->toRfc4122(), 'unitId' => $unit, 'kind' => $kind, 'v' => 1, 'payload' => $payload, 'device' => substr(basename($this->profile), 4), 'counter' => ++$this->written, 'observedAt' => (new \DateTimeImmutable('now', new \DateTimeZone('UTC')))->format('Y-m-d\TH:i:s.v\Z')];
+        Assert::assertMatchesRegularExpression('/^20\d .*"refused":false/s', $this->post($path, $entry), $kind.' was taken');
+    }
+
+    /**
+     * @param array<string, mixed> $body
+     *
+     * @return string status and body of an API answer in this browser's own session
+     */
+    public function post(string $path, array $body): string
+    {
+        $answer = $this->driver->executeAsyncScript('const done = arguments[arguments.length - 1]; fetch(arguments[0], { method: "POST", headers: { "content-type": "application/json" }, body: arguments[1] }).then(async r => done(r.status + " " + await r.text()), e => done(String(e)))', [$path, json_encode($body, \JSON_THROW_ON_ERROR)]);
+
+        return \is_string($answer) ? $answer : '';
     }
 
     /** What nobody goes through without: the right fuse, known mains and a load; and known good, straight on, with its reason. */

@@ -22,8 +22,9 @@ final readonly class Forecast
      * @param array<string, Predicted> $currents     amperes instead of volts: by pin of a tube and by part
      * @param float|null               $mainsAmperes RMS that the unit takes; null where it has no transformer
      * @param list<TubeStress>         $stresses     of every section that conducts
+     * @param array<string, float>     $heaterShares share of their full volts that the heaters have, by tube position
      */
-    private function __construct(public array $places, public array $heaterVolts, public array $currents = [], public ?float $mainsAmperes = null, public array $stresses = [])
+    private function __construct(public array $places, public array $heaterVolts, public array $currents = [], public ?float $mainsAmperes = null, public array $stresses = [], public array $heaterShares = [])
     {
     }
 
@@ -50,7 +51,9 @@ final readonly class Forecast
         }
         $currents = array_map(static fn (array $c): Predicted => new Predicted($c[0], 0.0, UnitSpread::deviation($fitted->netlist, $calibration, $c[1])), Currents::of($solution, $tubes));
 
-        return new self($places, self::heaters($solution), $currents, [] === $solution->supplies ? null : $solution->primaryAmperes(), TubeStress::all($solution, $tubes));
+        [$volts, $shares] = self::heaters($solution);
+
+        return new self($places, $volts, $currents, [] === $solution->supplies ? null : $solution->primaryAmperes(), TubeStress::all($solution, $tubes), $shares);
     }
 
     public function at(string $place): ?Predicted
@@ -63,13 +66,13 @@ final readonly class Forecast
     {
         $row = static fn (Predicted $p): array => [$p->volts, is_finite($p->sourceOhms) ? $p->sourceOhms : null, $p->deviation, $p->obstacle];
 
-        return ['places' => array_map($row, $this->places), 'heaters' => $this->heaterVolts, 'currents' => array_map($row, $this->currents), 'mainsAmperes' => $this->mainsAmperes, 'stresses' => array_map(static fn (TubeStress $t): array => $t->toArray(), $this->stresses)];
+        return ['places' => array_map($row, $this->places), 'heaters' => $this->heaterVolts, 'currents' => array_map($row, $this->currents), 'mainsAmperes' => $this->mainsAmperes, 'stresses' => array_map(static fn (TubeStress $t): array => $t->toArray(), $this->stresses), 'heaterShares' => $this->heaterShares];
     }
 
-    /** @param array{places: array<string, array{float|null, float|null, float, string}>, heaters: array<string, float>, currents: array<string, array{float|null, float|null, float, string}>, mainsAmperes: float|null, stresses: list<array{string, string, float|null, float|null, float}>} $data as toArray() gave it */
+    /** @param array{places: array<string, array{float|null, float|null, float, string}>, heaters: array<string, float>, currents: array<string, array{float|null, float|null, float, string}>, mainsAmperes: float|null, stresses: list<array{string, string, float|null, float|null, float}>, heaterShares: array<string, float>} $data as toArray() gave it */
     public static function fromArray(array $data): self
     {
-        return new self(array_map(self::predicted(...), $data['places']), $data['heaters'], array_map(self::predicted(...), $data['currents']), $data['mainsAmperes'], array_map(TubeStress::fromArray(...), $data['stresses']));
+        return new self(array_map(self::predicted(...), $data['places']), $data['heaters'], array_map(self::predicted(...), $data['currents']), $data['mainsAmperes'], array_map(TubeStress::fromArray(...), $data['stresses']), $data['heaterShares']);
     }
 
     /** @param array{float|null, float|null, float, string} $row */
@@ -78,19 +81,21 @@ final readonly class Forecast
         return new Predicted($row[0], $row[1] ?? \INF, $row[2], $row[3]);
     }
 
-    /** @return array<string, float> */
+    /** @return array{array<string, float>, array<string, float>} AC volts at the heaters, and as a share of what they have at full mains, by tube position */
     private static function heaters(Solution $solution): array
     {
-        $volts = [];
+        $volts = $shares = [];
         $loads = $solution->circuit->netlist->all(Heaters::class);
         foreach ($solution->circuit->supplies as $s => $supply) {
+            $core = $solution->supplies[$s]->coreVolts;
             foreach ($supply->heaters as $heaters) {
                 foreach ($loads[$heaters->id]->positions ?? [] as $position) {
-                    $volts[$position] = $heaters->voltsAt($solution->supplies[$s]->coreVolts);
+                    $volts[$position] = $heaters->voltsAt($core);
+                    $shares[$position] = $core / $supply->ratedVolts;
                 }
             }
         }
 
-        return $volts;
+        return [$volts, $shares];
     }
 }

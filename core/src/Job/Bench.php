@@ -12,6 +12,7 @@ use Yew\Core\Power\Gates;
 use Yew\Core\Power\PowerPlan;
 use Yew\Core\Power\PowerStation;
 use Yew\Core\Power\PowerWalk;
+use Yew\Core\Power\SocketGates;
 use Yew\Core\Power\StopPlan;
 use Yew\Core\Reading\JudgedBench;
 use Yew\Core\Reading\OutputTubes;
@@ -24,6 +25,7 @@ use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Island;
 use Yew\Core\Sheet\Sheet;
+use Yew\Core\Sheet\TubePosition;
 use Yew\Core\Station\BenchFacts;
 use Yew\Core\Station\Board;
 use Yew\Core\Station\Item;
@@ -323,10 +325,22 @@ final class Bench
      */
     public function gates(array $said = []): array
     {
-        return Gates::beforeRamping(new GateFacts(
+        return Gates::beforeRamping($this->gateFacts($said));
+    }
+
+    /** @return array<string, string> what is missing at each output socket that is not proved (SAFE-5), as a code by position */
+    public function unprovedSockets(): array
+    {
+        return SocketGates::unproved($this->gateFacts(), array_keys(array_filter($this->unit->sheet()->tubes ?? [], static fn (TubePosition $t): bool => $t->output)));
+    }
+
+    /** @param array<string, string> $said */
+    private function gateFacts(array $said = []): GateFacts
+    {
+        return new GateFacts(
             $this->facts(), $this->boards(), $this->hazards(), $this->state->conditions, null !== $this->state->chassis->bleederOn, array_values($this->state->meters), $this->unit->meters(),
             $this->state->broken, PowerPlan::choice($this->facts()), $this->unit->wiredForVolts(), $said,
-        ));
+        );
     }
 
     /** @return list<Gate> before the chassis stands on full mains: the way up was walked */
@@ -350,8 +364,16 @@ final class Bench
     /** How far the way up is, for the tubes that are in. */
     public function walk(): PowerWalk
     {
-        $out = $this->state->conditions->tubesOut();
+        return $this->walkWithout($this->state->conditions->tubesOut());
+    }
 
+    /**
+     * Likewise for other tubes.
+     *
+     * @param list<string>|null $out tubes that are out; null where nobody said
+     */
+    public function walkWithout(?array $out): PowerWalk
+    {
         return PowerWalk::of($this->facts(), StopPlan::stops($this->facts(), PowerPlan::choice($this->facts()), $out), $out);
     }
 

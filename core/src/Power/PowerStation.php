@@ -18,6 +18,7 @@ use Yew\Core\Station\PartVerdict;
 use Yew\Core\Station\Station;
 use Yew\Core\Station\Step;
 use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
 
 /** First power: every bank of B+ from ohms to its fall, the stops of the time on that is in hand, the trims, the ammeter, the tubes in the dark (PWR). */
 final class PowerStation implements Station
@@ -26,6 +27,7 @@ final class PowerStation implements Station
     public const AMMETER = 'ammeter';
 
     private const GLOW = ['none' => Verdict::Within, 'faint-blue' => Verdict::Within, 'red-plate' => Verdict::Danger, 'red-screen' => Verdict::Danger];
+    private const SIGNAL = ['passes' => Verdict::Within, 'weak' => Verdict::Watch, 'nothing' => Verdict::Out];
     /** A can more than this above its neighbours, with no tubes in, ends the way up, K (PWR-11, our choice). */
     private const WARM_KELVIN = 5.0;
 
@@ -51,7 +53,7 @@ final class PowerStation implements Station
             ...array_map(static fn (string $trim): Item => self::trim($facts, $trim), GateFacts::trimsOf($facts)),
             self::ammeter($facts),
             ...self::stops($facts),
-            ...self::glow($facts),
+            ...self::tubes($facts),
             ...array_map(static fn (string $can): Item => self::can($facts, $can), $facts->drawn->cans()),
         ]);
     }
@@ -146,20 +148,49 @@ final class PowerStation implements Station
         return new Item($part, 'power-former', 'power-stop', '', self::verdict(false, Reason::worst($reasons), $reasons), [new Step(PowerTestKind::StopSeen, $part, '', $seen, optional: true), new Step(PowerTestKind::LampGlow, $part, '', $facts->tests->of($part)->latest(PowerTestKind::LampGlow), optional: true), new Step(PowerTestKind::MainsDraw, $part, '', $facts->tests->of($part)->latest(PowerTestKind::MainsDraw), optional: true)], asked: false);
     }
 
-    /** @return list<Item> every output tube that is in, in the dark (PWR-6) */
-    private static function glow(BenchFacts $facts): array
+    /** @return list<Item> every tube with a grid: an output tube in the dark, and the signal through those that are new (PWR-6) */
+    private static function tubes(BenchFacts $facts): array
     {
         $out = $facts->readings?->contextNow()->conditions->tubesOut();
-        $outputs = array_filter($facts->sheet->tubes ?? [], static fn (TubePosition $t): bool => $t->output);
+        $new = null === $out ? [] : NewTubes::in($facts, $out);
+        $items = [];
+        // From the output back to the input: each proves what comes after it.
+        foreach (array_reverse($facts->sheet->tubes ?? []) as $tube) {
+            if ([] !== NewTubes::grids($facts, $tube->position)) {
+                $items[] = self::tube($facts, $tube, null !== $out && !\in_array($tube->position, $out, true), \in_array($tube->position, $new, true));
+            }
+        }
 
-        return array_values(array_map(static function (TubePosition $t) use ($facts, $out): Item {
-            $seen = $facts->sinceChange($facts->tests->of($t->position)->latest(PowerTestKind::LightsOut));
-            $choice = $seen?->choice();
-            $verdict = null === $choice ? null : self::GLOW[$choice] ?? null;
-            $reasons = null === $verdict ? [] : [new Reason('lights-'.$choice, $verdict, ['position' => $t->position])];
+        return $items;
+    }
 
-            return new Item($t->position, 'power-glow', 'power-glow', $t->type, self::verdict(null === $seen, $verdict, $reasons), [new Step(PowerTestKind::LightsOut, $t->position, '', $seen, optional: null === $out || \in_array($t->position, $out, true))]);
-        }, $outputs));
+    private static function tube(BenchFacts $facts, TubePosition $tube, bool $isIn, bool $isNew): Item
+    {
+        $of = static fn (PowerTestKind $kind): ?TakenTest => $facts->sinceChange($facts->tests->of($tube->position)->latest($kind));
+        $glow = $tube->output ? $of(PowerTestKind::LightsOut) : null;
+        $signal = $of(PowerTestKind::SignalProof);
+        $reasons = Reason::worstFirst(array_values(array_filter([
+            self::answer('lights-', self::GLOW, $glow, ['position' => $tube->position]),
+            self::answer('signal-', self::SIGNAL, $signal, ['position' => $tube->position, 'grids' => NewTubes::grids($facts, $tube->position)]),
+        ])));
+        $isOpen = ($tube->output && $isIn && null === $glow) || ($isNew && null === $signal);
+
+        return new Item($tube->position, 'power-tube', $tube->output ? 'power-glow' : 'power-signal', $tube->type, self::verdict($isOpen, Reason::worst($reasons), $reasons), [
+            ...($tube->output ? [new Step(PowerTestKind::LightsOut, $tube->position, '', $glow, optional: !$isIn)] : []),
+            new Step(PowerTestKind::SignalProof, $tube->position, '', $signal, optional: !$isNew),
+        ]);
+    }
+
+    /**
+     * @param array<string, Verdict> $verdicts by answer
+     * @param array<string, mixed>   $figures
+     */
+    private static function answer(string $prefix, array $verdicts, ?TakenTest $test, array $figures): ?Reason
+    {
+        $choice = $test?->choice();
+        $verdict = null === $choice ? null : $verdicts[$choice] ?? null;
+
+        return null === $verdict ? null : new Reason($prefix.$choice, $verdict, $figures);
     }
 
     /** Off and discharged: a can that is warmer than its neighbours leaks (PWR-11). */

@@ -23,8 +23,9 @@ final readonly class PowerStop
      * @param list<array{string, string}>       $required   places and functions that must be read, each with what it is: `rail`, `bias`, `cathode`
      * @param float                             $dwell      seconds to stay before reading
      * @param bool                              $bPlusComes whether B+ is expected to be there
+     * @param list<string>                      $tapped     places that are read while their socket is tapped (SAFE-5)
      */
-    public function __construct(public string $id, public float $share, public float $volts, public array $limiters, public array $required, public float $dwell, public bool $bPlusComes)
+    public function __construct(public string $id, public float $share, public float $volts, public array $limiters, public array $required, public float $dwell, public bool $bPlusComes, public array $tapped = [])
     {
     }
 

@@ -22,6 +22,7 @@ enum PowerTestKind: string implements TestKind
     case Decay = 'decay';
     case CanHeat = 'can-heat';
     case LightsOut = 'lights-out';
+    case SignalProof = 'signal-proof';
 
     public function name(): string
     {
@@ -38,6 +39,7 @@ enum PowerTestKind: string implements TestKind
             self::MainsDraw => TestDefinition::figures(['amperes' => TestFigure::of(Unit::Amperes)], ChassisState::Ramping, ChassisState::Energised),
             self::Decay => TestDefinition::figures(['startVolts' => TestFigure::source(Unit::Volts), 'seconds' => TestFigure::source(Unit::Seconds), 'volts' => TestFigure::of(Unit::Volts)], ChassisState::Discharging),
             self::CanHeat => TestDefinition::figures(['celsius' => TestFigure::of(Unit::Celsius), 'neighbourCelsius' => TestFigure::of(Unit::Celsius)], ChassisState::Discharging, ChassisState::Dead),
+            self::SignalProof => TestDefinition::question(['passes', 'weak', 'nothing'], ChassisState::Energised, ChassisState::Ramping),
             self::LightsOut => TestDefinition::question(['none', 'faint-blue', 'red-plate', 'red-screen'], ChassisState::Energised, ChassisState::Ramping),
         };
     }

@@ -47,6 +47,11 @@ final readonly class PowerWalk
         return $found;
     }
 
+    private function isTapped(PowerStop $stop, string $place, string $function): bool
+    {
+        return [] !== array_filter($this->readAt($stop), static fn (RampSample $s): bool => $s->isTapped && $s->place === $place && $s->function->value === $function);
+    }
+
     /** @return list<RampSample> everything that was read at a stop, oldest first */
     public function readAt(PowerStop $stop): array
     {
@@ -63,7 +68,8 @@ final readonly class PowerWalk
     {
         $missing = [];
         foreach ($stop->required as [$place, $function]) {
-            $missing = [...$missing, ...(null === $this->at($stop, $place, $function) ? [TestPoint::keyOf($place, MeterFunction::from($function))] : [])];
+            $isRead = \in_array($place, $stop->tapped, true) ? $this->isTapped($stop, $place, $function) : null !== $this->at($stop, $place, $function);
+            $missing = [...$missing, ...($isRead ? [] : [TestPoint::keyOf($place, MeterFunction::from($function))])];
         }
 
         return null === $this->seen($stop) ? [...$missing, PowerTestKind::StopSeen->value] : $missing;

@@ -57,7 +57,7 @@ final class StopPlan
             $id = self::name($facts, $out).'-'.($limited || !\in_array($choice->method, [PowerMethod::Lamp, PowerMethod::Electronic], true) ? '' : 'bare-').round(100 * $share);
             $stops[$id] ??= new PowerStop(
                 $id, $share, round($share * $full, 1), $limited ? [self::limiter($facts, $choice)] : [],
-                self::required($facts, $out ?? [], $comes), $byTube && !$comes && $hasBPlus ? 0.0 : self::DWELL_SECONDS, $comes,
+                self::required($facts, $out ?? [], $comes, $part >= 1.0), $byTube && !$comes && $hasBPlus ? 0.0 : self::DWELL_SECONDS, $comes, $part >= 1.0 ? self::tapped($facts, $out ?? []) : [],
             );
         }
 
@@ -175,10 +175,11 @@ final class StopPlan
 
     /**
      * @param list<string> $out
+     * @param bool         $isLast where everything works: there the plates of new tubes are read (PWR-6), and the grids of empty sockets (SAFE-5)
      *
      * @return list<array{string, string}> places and functions
      */
-    private static function required(BenchFacts $facts, array $out, bool $comes): array
+    private static function required(BenchFacts $facts, array $out, bool $comes, bool $isLast): array
     {
         $keys = [];
         foreach ($comes ? SupplyOhms::banks($facts) : [] as $bank) {
@@ -186,19 +187,40 @@ final class StopPlan
         }
         foreach ($facts->sheet->tubes ?? [] as $tube) {
             if ($tube->output) {
-                array_push($keys, ...self::atSocket($facts, $tube, \in_array($tube->position, $out, true)));
+                array_push($keys, ...self::atSocket($facts, $tube, \in_array($tube->position, $out, true), $isLast));
             }
+        }
+        foreach ($isLast ? NewTubes::plates($facts, NewTubes::in($facts, $out)) : [] as $plate) {
+            $keys[] = [$plate, MeterFunction::DcVolts->value];
         }
 
         return $keys;
     }
 
+    /**
+     * @param list<string> $out
+     *
+     * @return list<string> grids of empty output sockets whose bias comes from a supply: a bad contact shows there before it costs a tube
+     */
+    private static function tapped(BenchFacts $facts, array $out): array
+    {
+        $grids = [];
+        foreach ($facts->sheet->tubes ?? [] as $tube) {
+            $pin = $facts->tubes->find($tube->type)?->section()->pins['grid'] ?? null;
+            if ($tube->output && \in_array($tube->position, $out, true) && true === ($facts->drawn->tubes[$tube->position] ?? null)?->isFixedBiased && null !== $pin) {
+                $grids[] = Place::ofPin($tube->position, $pin);
+            }
+        }
+
+        return $grids;
+    }
+
     /** @return list<array{string, string}> bias at the grid; with the tube in, what stands at its cathode */
-    private static function atSocket(BenchFacts $facts, TubePosition $tube, bool $isOut): array
+    private static function atSocket(BenchFacts $facts, TubePosition $tube, bool $isOut, bool $isLast): array
     {
         $pins = $facts->tubes->find($tube->type)?->section()->pins ?? [];
         $fixed = $facts->drawn->tubes[$tube->position]->isFixedBiased ?? false;
-        $keys = $fixed && isset($pins['grid']) ? [[Place::ofPin($tube->position, $pins['grid']), MeterFunction::DcVolts->value]] : [];
+        $keys = ($fixed || ($isOut && $isLast)) && isset($pins['grid']) ? [[Place::ofPin($tube->position, $pins['grid']), MeterFunction::DcVolts->value]] : [];
         $cathode = isset($pins['cathode']) ? $facts->sheet?->point(Place::ofPin($tube->position, $pins['cathode']), MeterFunction::DcVolts) : null;
 
         return $isOut || null === $cathode || PointKind::Heater === $cathode->kind ? $keys : [...$keys, [$cathode->place, MeterFunction::DcVolts->value]];

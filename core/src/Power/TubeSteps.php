@@ -34,13 +34,25 @@ final readonly class TubeSteps
         return null === $facts->sheet || [] === $facts->sheet->tubes ? [] : (new self($facts, $facts->sheet))->steps();
     }
 
+    /** @return list<string> tubes that are out before the first step: all of them, or all but the rectifier where nothing comes up without it */
+    public static function before(BenchFacts $facts): array
+    {
+        return null === $facts->sheet ? [] : array_values(array_diff(array_map(strval(...), array_keys($facts->sheet->tubes)), self::inAtFirst($facts, $facts->sheet)));
+    }
+
+    /** @return list<string> */
+    private static function inAtFirst(BenchFacts $facts, Sheet $sheet): array
+    {
+        return TubeRoles::biasComesWithoutRectifierTube($sheet, $facts->tubes) ? [] : TubeRoles::rectifiers($sheet, $facts->tubes);
+    }
+
     /** @return list<TubeStep> */
     private function steps(): array
     {
         $all = array_map(strval(...), array_keys($this->sheet->tubes));
         $groups = $this->groups();
         $whole = $this->solved([]);
-        $in = TubeRoles::biasComesWithoutRectifierTube($this->sheet, $this->facts->tubes) ? [] : TubeRoles::rectifiers($this->sheet, $this->facts->tubes);
+        $in = self::inAtFirst($this->facts, $this->sheet);
         $before = $this->solved(array_values(array_diff($all, $in)));
         $steps = [];
         while ([] !== $groups) {
@@ -56,7 +68,7 @@ final readonly class TubeSteps
             }
             $in = [...$in, ...$positions];
             $out = array_values(array_diff($all, $in));
-            $steps[] = new TubeStep([] === $out && [] === $steps ? 'all' : $what, $positions, $out, $because, self::mostShare($after), $this->moves($before, $after), (self::mostShare($after) ?? 0.0) <= 1.0);
+            $steps[] = new TubeStep([] === $out && [] === $steps ? 'all' : $what, $positions, $out, $because, self::mostShare($after), $this->moves($before, $after), (self::mostShare($after) ?? 0.0) <= 1.0, [...NewTubes::plates($this->facts, $positions), ...NewTubes::cathodes($this->facts, $positions)], array_merge(...array_map(fn (string $p): array => NewTubes::grids($this->facts, $p), array_reverse($positions))));
             $before = $after;
         }
 

@@ -22,6 +22,12 @@ final readonly class Bounds
         return new self($middle + ($this->low - $middle) * $wider, $middle + ($this->high - $middle) * $wider, $this->source);
     }
 
+    /** The same with more room above, volts. */
+    public function raised(float $volts): self
+    {
+        return new self($this->low, $this->high + $volts, $this->source);
+    }
+
     public function holds(float $volts): bool
     {
         return $volts >= $this->low && $volts <= $this->high;

@@ -9,6 +9,7 @@ use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\Calibration\PredictionBand;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Predicted;
+use Yew\Core\Sheet\Place;
 use Yew\Core\Sheet\PointKind;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\TestPoint;
@@ -28,6 +29,12 @@ final class Expectation
 
     /** Beyond this the mains ratio is no guide: rectifiers and heaters do not follow it (our choice). */
     private const RATIO_LIMIT_SHARE = 0.15;
+
+    /** Share of its volts that a heater needs for its cathode to be counted on (our choice; common practice has emission fail from some 80 % down). */
+    private const WARM_SHARE = 0.7;
+
+    /** So much higher a supply may stand on which nothing draws yet (our choice; common practice: a tenth to a quarter). */
+    private const UNDRAWN_SHARE = 0.25;
 
     public static function at(TestPoint $point, ReadingContext $context): Expected
     {
@@ -97,11 +104,38 @@ final class Expectation
             null !== $misread => $misread,
             true === $conditions->limited() && !$conditions->inletIsMeasured() && !$conditions->limitersAreKnown() => 'limiter-unknown',
             !$context->isLive() => 'not-energised',
+            self::isCold($point, $context) => 'heaters-cold',
             default => null,
         };
         $window = self::window($point, $sheet, $volts);
+        $window = self::mayFloat($point, $sheet, $context) ? $window->raised(self::UNDRAWN_SHARE * abs($volts)) : $window;
 
         return new Expected($volts, self::widens($point) ? $window->widened(PredictionBand::NINETY_FIVE * $modelled->deviation * abs($loading)) : $window, 'model', $obstacle, [...$figures, 'missing' => $missing, 'tubesOut' => $conditions->tubesOut() ?? []]);
+    }
+
+    /** A cathode whose heater has less than WARM_SHARE of its volts gives nobody knows how much: what its current makes cannot be said. */
+    private static function isCold(TestPoint $point, ReadingContext $context): bool
+    {
+        $isOfCurrent = MeterFunction::DcAmperes === $point->function || \in_array($point->kind, [PointKind::Cathode, PointKind::Sense], true);
+        $tube = Place::pin($point->place)?->tube;
+
+        return $isOfCurrent && null !== $tube && ($context->forecast->heaterShares[$tube] ?? 1.0) < self::WARM_SHARE;
+    }
+
+    /** B+, and what hangs on it, stands higher as long as the output tubes that are in may be too cold to draw on it. */
+    private static function mayFloat(TestPoint $point, Sheet $sheet, ReadingContext $context): bool
+    {
+        if (MeterFunction::DcVolts !== $point->function || ($point->printedVolts ?? 0.0) < 0.0 || !\in_array($point->kind, [PointKind::Rail, PointKind::Plate, PointKind::Screen], true)) {
+            return false;
+        }
+        $out = $context->conditions->tubesOut() ?? [];
+        foreach ($sheet->tubes as $position => $tube) {
+            if ($tube->output && !\in_array((string) $position, $out, true) && ($context->forecast->heaterShares[$position] ?? 1.0) < self::WARM_SHARE) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** The model's own spread widens a window, but not that of bias and heaters (contract §7). */

@@ -53,10 +53,12 @@ final class PowerWalkTest extends TestCase
         return ['place' => $place, 'function' => 'dc-volts', 'text' => $text, 'meterId' => 'no-1'];
     }
 
-    private static function readAll(UnitTape $tape): UnitTape
+    /** @param list<string> $tapped places at which the socket is tapped */
+    private static function readAll(UnitTape $tape, array $tapped = []): UnitTape
     {
         foreach (['A', 'V4.5', 'V5.5'] as $place) {
-            $tape->taken('reading', self::reading($place, self::text($tape, $place)));
+            $text = self::text($tape, $place);
+            $tape->taken('reading', [...self::reading($place, $text), ...(\in_array($place, $tapped, true) ? ['tapped' => [$text, $text]] : [])]);
         }
 
         return $tape;
@@ -75,6 +77,9 @@ final class PowerWalkTest extends TestCase
             self::assertSame($stop->id, $tape->bench()->walk()->current($tape->state->conditions)?->id);
             self::assertSame(['A|dc-volts', 'V4.5|dc-volts', 'V5.5|dc-volts', 'stop-seen'], $tape->bench()->walk()->missing($stop));
             self::readAll($tape);
+            self::assertSame($n < 4 ? [] : ['V4.5', 'V5.5'], $stop->tapped, 'the empty sockets are tapped at the last');
+            self::assertSame($n < 4 ? ['stop-seen'] : ['V4.5|dc-volts', 'V5.5|dc-volts', 'stop-seen'], $tape->bench()->walk()->missing($stop));
+            self::readAll($tape, $stop->tapped);
             self::assertSame(['stop-seen'], $tape->bench()->walk()->missing($stop));
             self::assertFalse($tape->bench()->walk()->isDone($stop));
             self::assertSame('gate-shut-technician', $tape->says('state-change', ['to' => 'energised', 'role' => 'technician'])?->code, 'nor to full mains');
@@ -84,7 +89,7 @@ final class PowerWalkTest extends TestCase
         self::assertNull($tape->bench()->walk()->next());
         $tape->taken('state-change', ['to' => 'energised', 'role' => 'technician']);
         self::assertSame([], $tape->state->overrides[1]->gates ?? [], 'and nothing was gone through');
-        self::assertCount(15, $tape->state->ramps->current()->samples ?? []);
+        self::assertCount(30, $tape->state->ramps->current()->samples ?? []);
     }
 
     public function testMainsAboveTheStopInHandAndALampThatComesOutEarlyAreRefused(): void

@@ -53,7 +53,7 @@ final class Forecasts implements ResetInterface
         $changes = array_map(static fn (FittedChange $c): array => $c->change, $fitted->differences());
         $facts = array_map(static fn (array $fact): array => [$fact['value'], $fact['how']], array_intersect_key($conditions->toArray(), array_flip(self::SEEN)));
         // Asked for every point of a bench: the order of names may cost a second entry, not a wrong one.
-        $key = 'forecast.'.hash('xxh128', json_encode([$sheetVersionId, $facts, $changes, $wiredFor, Version::CORE, $this->tubes->version], \JSON_THROW_ON_ERROR));
+        $key = 'forecast2.'.hash('xxh128', json_encode([$sheetVersionId, $facts, $changes, $wiredFor, Version::CORE, $this->tubes->version], \JSON_THROW_ON_ERROR));
         if (\array_key_exists($key, $this->known)) {
             return $this->known[$key];
         }

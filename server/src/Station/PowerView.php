@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Yew\Server\Station;
 
+use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Drawn\DrawnCapacitor;
 use Yew\Core\Job\Bench;
+use Yew\Core\Power\Ceiling;
 use Yew\Core\Power\DecayWatch;
 use Yew\Core\Power\Gate;
 use Yew\Core\Power\LampChoice;
@@ -15,7 +18,7 @@ use Yew\Core\Power\PowerPlan;
 use Yew\Core\Power\PowerStop;
 use Yew\Core\Power\PowerWalk;
 use Yew\Core\Power\StopPlan;
-use Yew\Core\Power\TubeStep;
+use Yew\Core\Power\TubeSteps;
 use Yew\Core\Quantity\Engineering;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Ramp\Ramp;
@@ -55,11 +58,11 @@ final readonly class PowerView
             'fullMains' => array_map($this->gate(...), $bench->gatesOfFullMains()),
             'hazards' => array_map($this->bench->hazard(...), $bench->hazards()),
             'stops' => array_map(fn (PlannedStop $s): array => $this->stop($s, $walk, $next, $bench), $plan->stops),
-            'ceilings' => array_map(static fn (\Yew\Core\Power\Ceiling $c): array => $c->toArray(), $plan->ceilings),
+            'ceilings' => array_map(static fn (Ceiling $c): array => $c->toArray(), $plan->ceilings),
             'projection' => self::projection($bench, $plan, $walk),
             'lamps' => array_map(static fn (LampChoice $l): array => $l->toArray(), $plan->lamps),
             'wakes' => $plan->wakes,
-            'steps' => array_map(fn (TubeStep $s): array => $this->step($s, $plan), $plan->steps),
+            'steps' => $this->steps($plan, $bench),
             'decays' => self::decays($bench),
             'ramps' => array_map($this->ramp(...), \array_slice($ramps->all, -self::RAMPS)),
             'changedAt' => 0.0 === $ramps->changedAt ? null : Moment::ofSeconds($ramps->changedAt),
@@ -83,7 +86,7 @@ final readonly class PowerView
 
         return [
             ...$planned->toArray(),
-            'readings' => array_map(fn (PlannedReading $r): array => [...$r->toArray(), 'read' => $this->sample($walk->at($stop, $r->place, $r->function))], $planned->readings),
+            'readings' => array_map(fn (PlannedReading $r): array => [...$r->toArray(), 'toTap' => \in_array($r->place, $stop->tapped, true) && 'dc-volts' === $r->function, 'read' => $this->sample($walk->at($stop, $r->place, $r->function))], $planned->readings),
             'missing' => $walk->missing($stop), 'against' => array_map(static fn (RampSample $s): string => $s->place, $walk->against($stop)), 'seen' => $seen?->choice(),
             'done' => $walk->isDone($stop), 'here' => $stop->isAt($bench->state->conditions), 'next' => $next?->id === $stop->id,
         ];
@@ -118,25 +121,40 @@ final readonly class PowerView
                     continue;
                 }
                 $meter = $bench->readings()->contextNow()->meter;
-                $band = static fn (\Yew\Core\Bench\MeterFunction $f, float $v): float => $meter?->figure($f, $v, 0.0, 'projection')->worstCase() ?? 0.01 * $v;
-                [$dc, $ac] = [$band(\Yew\Core\Bench\MeterFunction::DcVolts, $sample->value), $band(\Yew\Core\Bench\MeterFunction::AcVolts, $sample->inletVolts)];
+                $band = static fn (MeterFunction $f, float $v): float => $meter?->figure($f, $v, 0.0, 'projection')->worstCase() ?? 0.01 * $v;
+                [$dc, $ac] = [$band(MeterFunction::DcVolts, $sample->value), $band(MeterFunction::AcVolts, $sample->inletVolts)];
                 $told = new NoLoadProjection($sample->value, $dc, $sample->inletVolts, min($ac, 0.5 * $sample->inletVolts));
-                $parts = array_values(array_filter(array_map(static fn (\Yew\Core\Drawn\DrawnCapacitor $c): ?array => \in_array($c->does, ['reservoir', 'filter'], true) && null !== $c->ratedVolts ? [$c->id, $c->ratedVolts] : null, $bench->facts()->drawn->capacitors), static fn (?array $p): bool => null !== $p));
+                $parts = array_values(array_filter(array_map(static fn (DrawnCapacitor $c): ?array => \in_array($c->does, ['reservoir', 'filter'], true) && null !== $c->ratedVolts ? [$c->id, $c->ratedVolts] : null, $bench->facts()->drawn->capacitors), static fn (?array $p): bool => null !== $p));
 
-                return ['place' => $sample->place, 'volts' => $sample->value, 'inletVolts' => $sample->inletVolts, 'atVolts' => $told->at($plan->fullVolts), 'leastVolts' => $told->leastAt($plan->fullVolts), 'mostVolts' => $told->mostAt($plan->fullVolts), 'ceilings' => array_map(static fn (\Yew\Core\Power\Ceiling $c): array => $c->toArray(), $told->ceilings($parts))];
+                return ['place' => $sample->place, 'volts' => $sample->value, 'inletVolts' => $sample->inletVolts, 'atVolts' => $told->at($plan->fullVolts), 'leastVolts' => $told->leastAt($plan->fullVolts), 'mostVolts' => $told->mostAt($plan->fullVolts), 'ceilings' => array_map(static fn (Ceiling $c): array => $c->toArray(), $told->ceilings($parts))];
             }
         }
 
         return null;
     }
 
-    /** @return array<string, mixed> */
-    private function step(TubeStep $step, PowerPlan $plan): array
+    /**
+     * The steps in which tubes go in, each with how far it is: first what must be walked without it, then its sockets, then it itself.
+     *
+     * @return list<array<string, mixed>>
+     */
+    private function steps(PowerPlan $plan, Bench $bench): array
     {
-        $out = $plan->tubesOut;
-        $isIn = null !== $out && [] === array_intersect($step->positions, $out);
+        $before = TubeSteps::before($bench->facts());
+        $unproved = [] === $plan->steps ? [] : $bench->unprovedSockets();
+        $steps = [];
+        foreach ($plan->steps as $step) {
+            $waits = $bench->walkWithout($before)->next();
+            $sockets = array_values(array_filter($step->positions, static fn (string $p): bool => true === ($bench->unit->sheet()->tubes[$p] ?? null)?->output));
+            $steps[] = [
+                ...$step->toArray(), 'title' => $this->wording->cold('step-'.$step->what, []), 'why' => null === $step->because ? null : $this->wording->cold('step-because-'.$step->because, ['positions' => $step->positions]),
+                'in' => null !== $plan->tubesOut && [] === array_intersect($step->positions, $plan->tubesOut), 'waitsForVolts' => $waits?->volts, 'walked' => null === $bench->walkWithout($step->tubesOut)->next(),
+                'sockets' => array_map(fn (string $p): array => ['position' => $p, 'missing' => isset($unproved[$p]) ? $this->wording->hazard('gate-socket-'.$unproved[$p], ['position' => $p]) : null], $sockets),
+            ];
+            $before = $step->tubesOut;
+        }
 
-        return [...$step->toArray(), 'title' => $this->wording->cold('step-'.$step->what, []), 'why' => null === $step->because ? null : $this->wording->cold('step-because-'.$step->because, ['positions' => $step->positions]), 'in' => $isIn];
+        return $steps;
     }
 
     /** @return list<array<string, mixed>> between which two curves each bank belongs, with no tubes in (PWR-4) */

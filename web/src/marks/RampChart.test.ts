@@ -11,7 +11,7 @@ vi.mock('@vueuse/core', () => ({ useElementSize: () => ({ width: ref(800), heigh
 type Stop = Schemas['PowerStop']
 type Reading = Stop['readings'][number]
 const reading = (place: string, volts: number, role: Reading['role'] = 'rail', abort: number | null = null): Reading => ({
-  place, function: 'dc-volts', role, required: true, volts, lowVolts: Math.min(0.9 * volts, 1.1 * volts), highVolts: Math.max(0.9 * volts, 1.1 * volts), obstacle: null, abortAboveVolts: abort, read: null,
+  place, function: 'dc-volts', role, required: true, toTap: false, volts, lowVolts: Math.min(0.9 * volts, 1.1 * volts), highVolts: Math.max(0.9 * volts, 1.1 * volts), obstacle: null, abortAboveVolts: abort, read: null,
 })
 const stop = (volts: number, readings: Reading[]): Stop => ({ id: `s-${String(volts)}`, share: volts / 120, volts, limiters: [], dwellSeconds: 30, bPlusComes: true, readings, missing: [], against: [], done: false, here: false, next: false, lamp: null } as unknown as Stop)
 const sample = (place: string, value: number | null, change: object = {}): Schemas['Power']['ramps'][number]['samples'][number] => ({ entryId: `${place}-${String(value)}`, place, function: 'dc-volts', value, shown: String(value), verdict: 'within', sourceVolts: 60, inletVolts: 55, accepted: false, tapped: false, ...change } as unknown as Schemas['Power']['ramps'][number]['samples'][number])

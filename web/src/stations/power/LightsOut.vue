@@ -7,6 +7,7 @@ import { speak } from '../../live/speech'
 /** Lights out: everything is dark but the clock and the question; after half a minute every output tube is asked about. */
 const props = defineProps<{ positions: string[] }>()
 const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ closed: [] }>()
 const bench = useBench()
 const darkSeconds = 30
 const choices = [['none', 'none'], ['faint-blue', 'faint blue'], ['red-plate', 'red plate'], ['red-screen', 'red screen']] as const
@@ -16,7 +17,7 @@ const sheet = useTemplateRef<HTMLElement>('sheet')
 let timer: ReturnType<typeof setInterval> | undefined
 const asked = computed(() => (left.value > 0 ? null : (props.positions[at.value] ?? null)))
 
-function close(): void { clearInterval(timer); open.value = false }
+function close(): void { clearInterval(timer); open.value = false; void nextTick(() => { emit('closed') }) }
 watch(open, (is) => {
   clearInterval(timer)
   if (!is) return

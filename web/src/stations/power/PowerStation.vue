@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../../access/session'
 import { useBench } from '../../frame/bench'
 import { placeWords } from '../../frame/place'
@@ -15,7 +15,8 @@ import LightsOut from './LightsOut.vue'
 import MethodChoice from './MethodChoice.vue'
 import PlanPanel from './PlanPanel.vue'
 import StopList from './StopList.vue'
-import { big, limiterWords, stopInHand, usePower, type Stop } from './usePower'
+import TubesIn from './TubesIn.vue'
+import { big, limiterWords, stepInHand, stopInHand, usePower, type Stop } from './usePower'
 import { usePowerLine } from './usePowerLine'
 
 /** First power: with the power off its gates and its plan, under power the way up with the one figure that matters now. */
@@ -66,12 +67,17 @@ const decay = computed(() => {
   const start = t?.startVolts ?? top
   return start === null || start < 20 ? null : { ...d, least: d.leastSeconds, most: d.mostSeconds, start, read: t === null || t.startVolts === null || t.seconds === null || t.volts === null ? [] : [{ seconds: 0, volts: t.startVolts }, { seconds: t.seconds, volts: t.volts }] }
 })
-const shows = ref<'gates' | 'plan'>('gates')
+const shows = ref<'gates' | 'plan' | 'tubes'>('gates')
+// Once the first run is walked, it is the tubes that the work goes on with.
+watch(() => power.value?.run !== undefined && !on.value && power.value.steps.some((s) => s.waitsForVolts === null || s.in), (is) => { if (is) shows.value = 'tubes' }, { immediate: true })
 const fell = computed(() => !on.value && bench.state === 'discharging' && decay.value !== null)
 
 function go(target: Stop): void { if (target.next || target.done) void entry.goTo(target); line.value?.focus() }
 function probe(key: string): void { entry.probe.choose(key); line.value?.focus() }
-function seen(): void { entry.probe.release(); if (stop.value !== null) station.chooseItem(stop.value.id); line.value?.focus() }
+function seen(): void { entry.lookAgain(); line.value?.focus() }
+/** With tubes in, what a capacitor would be given without them is no matter. */
+const noTubes = computed(() => power.value?.run === 'no-tubes' || power.value?.run === 'no-rectifier' || power.value?.run === 'tubes-not-said')
+const nextIn = computed(() => stepInHand(power.value)?.positions.join(' ') ?? null)
 const doing = computed(() => (on.value ? (stop.value === null ? 'every stop is done' : `${stop.value.here ? 'at' : 'on the way to'} ${String(stop.value.volts)} V, ${limiterWords(stop.value)}`) : openGates.value === 0 ? 'every gate is met: power with s' : `${String(openGates.value)} ${openGates.value === 1 ? 'gate keeps' : 'gates keep'} the power off`))
 </script>
 
@@ -91,7 +97,7 @@ const doing = computed(() => (on.value ? (stop.value === null ? 'every stop is d
             </dl>
             <button type="button" class="off" :disabled="!session.mayWrite" @click="bench.write('state-change', { to: 'discharging' })">Off<br><kbd>Esc Esc</kbd></button>
           </div>
-          <div class="card chart"><ramp-chart :stops="power.stops" :samples="samples" :ceilings="power.ceilings" :full-volts="power.fullVolts" :here="stop?.here === true ? stop.volts : null" :live="liveVolts !== null && watched !== null ? { place: watched.place, volts: liveVolts } : null" /></div>
+          <div class="card chart"><ramp-chart :stops="power.stops" :samples="samples" :ceilings="noTubes ? power.ceilings : []" :full-volts="power.fullVolts" :here="stop?.here === true ? stop.volts : null" :live="liveVolts !== null && watched !== null ? { place: watched.place, volts: liveVolts } : null" /></div>
         </div>
         <stop-list class="card side" :power="power" :stop="stop" :lit="lit" @go="go" @probe="probe" @seen="seen" />
       </div>
@@ -100,17 +106,19 @@ const doing = computed(() => (on.value ? (stop.value === null ? 'every stop is d
           <div role="tablist" aria-label="Before power">
             <button type="button" role="tab" :aria-selected="shows === 'gates'" @click="shows = 'gates'">Gates<template v-if="openGates > 0">, {{ openGates }} open</template></button>
             <button type="button" role="tab" :aria-selected="shows === 'plan'" @click="shows = 'plan'">The way up</button>
+            <button type="button" role="tab" :aria-selected="shows === 'tubes'" @click="shows = 'tubes'">{{ session.heading('tubes') }} in<template v-if="nextIn !== null">: {{ nextIn }}</template></button>
           </div>
           <method-choice :power="power" />
         </div>
         <div v-if="fell && decay !== null" class="card fall"><h2>Fall of {{ decay.place }} after switching off <small class="soft">time constant {{ lasting(decay.least) }} to {{ lasting(decay.most) }} with the meter on it</small></h2><decay-chart :place="decay.place" :start-volts="decay.start" :least-seconds="decay.least" :most-seconds="decay.most" :read="decay.read" :verdict="decay.test?.verdict ?? null" /></div>
         <gate-list v-if="shows === 'gates'" class="card fill" :gates="power.gates" @conditions="emit('conditions')" />
+        <tubes-in v-else-if="shows === 'tubes'" class="card fill pad" :power="power" @fitted="entry.fit" />
         <plan-panel v-else class="card fill pad" :power="power" />
       </template>
       <p v-else class="soft">Reckoning the way up…</p>
     </div>
     <finding-panel v-model:open="finding" :place="station.item.value?.part ?? ''" @closed="line?.focus()" />
-    <lights-out v-model:open="dark" :positions="outputs" />
+    <lights-out v-model:open="dark" :positions="outputs" @closed="line?.focus()" />
     <teleport defer to="#entry-slot"><entry-line ref="line" :line="entry.line" @state="emit('state')" @conditions="emit('conditions')" /></teleport>
   </div>
 </template>

@@ -29,7 +29,7 @@ const mark = (s: Stop): string => (s.done ? 'done' : s.here ? 'here' : s.next ? 
         <li v-for="r in required" :key="r.place" :class="['wanted', { lit: `${r.place}|${r.function}` === lit }]">
           <button type="button" :disabled="!at.here" @click="emit('probe', `${r.place}|${r.function}`)">
             <b>{{ placeWords(r.place) }}</b>
-            <span class="m figure">{{ r.read === null ? '·' : r.read.shown }}</span>
+            <span :class="['m', 'figure', { long: (r.read?.shown.length ?? 0) > 5 }]">{{ r.read === null ? (r.toTap ? 'tap' : '·') : r.read.shown }}</span>
             <span class="soft m">{{ r.volts === null ? '' : `${big(r.lowVolts)}…${big(r.highVolts)}` }}</span>
             <verdict-shape v-if="r.read?.verdict != null" :verdict="r.read.verdict" />
           </button>
@@ -39,7 +39,7 @@ const mark = (s: Stop): string => (s.done ? 'done' : s.here ? 'here' : s.next ? 
       <div v-if="others.length > 0" class="also"><span class="small soft">also</span><button v-for="r in others" :key="r.place" type="button" :class="{ lit: `${r.place}|${r.function}` === lit }" :disabled="!at.here" @click="emit('probe', `${r.place}|${r.function}`)"><b>{{ r.place }}</b><span v-if="r.read !== null" class="m"> {{ r.read.shown }}</span></button></div>
       <p v-if="at.against.length > 0" class="out" role="status"><b>Against going on:</b> {{ at.against.join(', ') }}. Find out why, or let it stand with a reason (a).</p>
     </section>
-    <p v-else class="within"><b>Every stop is done.</b> Full mains with e.</p>
+    <p v-if="power.stops.length > 0 && power.stops.every((s) => s.done)" class="within"><b>Every stop is done.</b></p>
   </div>
 </template>
 
@@ -56,7 +56,7 @@ h2 { font-size: 15px; }
 .asks li button { width: 100%; min-height: 44px; display: grid; grid-template-columns: minmax(66px, 1fr) 72px 100px 18px; gap: 4px; align-items: center; font: inherit; color: inherit; background: none; border: 0; border-bottom: 1px solid var(--fine); padding: 0 4px; text-align: left; cursor: pointer; }
 .also { display: flex; flex-wrap: wrap; gap: 4px; align-items: center; padding-top: 6px; }
 .also button { min-height: 44px; min-width: 44px; padding: 0 6px; font: inherit; font-size: 15px; color: inherit; background: none; border: 1px solid var(--line); border-radius: 4px; cursor: pointer; }
-.figure { font-size: 22px; text-align: right; } .asks li .seen { grid-template-columns: 1fr auto; } .words { font-weight: 700; padding-right: 8px; }
+.figure { font-size: 22px; text-align: right; } .figure.long { font-size: 17px; } .asks li .seen { grid-template-columns: 1fr auto; } .words { font-weight: 700; padding-right: 8px; }
 .asks .soft { font-size: 14px; white-space: nowrap; }
 .lit { background: var(--lit); box-shadow: inset 4px 0 0 var(--heart); }
 </style>

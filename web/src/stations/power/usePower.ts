@@ -35,6 +35,17 @@ export const stopAhead = (power: Power | null): Stop | null => {
   return next === null || next.here ? null : next
 }
 
+export type TubeStep = Power['steps'][number]
+
+/** The step in hand: what is in and not walked yet, else the first that is out; null where every tube is in and walked. */
+export const stepInHand = (power: Power | null): TubeStep | null => power?.steps.find((s) => !s.in || !s.walked) ?? null
+
+/** What the record says once the tubes of a step are in: those and all before it, as they were said to be, else as they are drawn. */
+export const tubesWith = (step: TubeStep, drawn: { position: string; type: string }[], stated: unknown): Record<string, unknown> => {
+  const said = (typeof stated === 'object' && stated !== null ? stated : {}) as Record<string, unknown>
+  return Object.fromEntries(drawn.map((t) => [t.position, step.tubesOut.includes(t.position) ? 'out' : typeof said[t.position] === 'object' ? said[t.position] : { type: t.type, tubeId: null }]))
+}
+
 export const limiterWords = (stop: Stop): string => (stop.limiters.length === 0 ? 'no limiter' : stop.limiters.map((l) => (l.kind === 'lamp' ? `lamp ${String(l.watts ?? '')} W` : `limiter${l.amperes === undefined ? '' : ` ${String(l.amperes)} A`}`)).join(' + '))
 
 /** A figure to be read from two metres: three digits, a true minus. */

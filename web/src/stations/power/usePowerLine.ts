@@ -2,13 +2,13 @@ import { computed, ref, watch, type ComputedRef } from 'vue'
 import type { Point } from '../../api/client'
 import { useBench } from '../../frame/bench'
 import { parseQuantity } from '../../quantity/parse'
-import { taken, type Line, type LineKey, type Mode, type Sent } from '../common/line'
+import { placeOf, taken, type Line, type LineKey, type Mode, type Sent } from '../common/line'
 import { useSent } from '../common/useSent'
 import { keyOf, type Station, type Step } from '../common/useStation'
 import { useTestLine } from '../common/useTestLine'
 import type { Probe, Target } from '../voltages/useProbe'
 import { useReadingLine } from '../voltages/useReadingLine'
-import { limiterWords, stopAhead, stopInHand, type Power, type Stop } from './usePower'
+import { limiterWords, stepInHand, stopAhead, stopInHand, tubesWith, type Power, type Stop, type TubeStep } from './usePower'
 
 /** What the stop in hand still wants read, one place after the other; nothing where the power is off. */
 function useStopProbe(power: ComputedRef<Power | null>): Probe {
@@ -20,7 +20,10 @@ function useStopProbe(power: ComputedRef<Power | null>): Probe {
   const onTheWay = computed(() => new Set(bench.mine.filter((w) => w.body.kind === 'reading' && w.body.unitId === bench.unit?.id).map((w) => `${String(w.body.payload['place'])}|${String(w.body.payload['function'])}`)))
   const pointOf = (key: string): Point | undefined => bench.bench?.points.find((p) => p.key === key)
   const targets = computed<Target[]>(() => (live.value && stop.value?.here === true ? stop.value.readings.map((r) => pointOf(`${r.place}|${r.function}`)).filter((p) => p !== undefined).map((point) => ({ kind: 'point' as const, key: point.key, point })) : []))
-  const isOpen = (t: Target): boolean => stop.value?.missing.includes(t.key) === true && !onTheWay.value.has(t.key)
+  /** Written, and not yet counted by what is shown of the way up: until it is, the line must not go back there. */
+  const uncounted = ref(new Set<string>())
+  watch(power, () => { uncounted.value = new Set([...uncounted.value].filter((key) => onTheWay.value.has(key))) })
+  const isOpen = (t: Target): boolean => stop.value?.missing.includes(t.key) === true && !onTheWay.value.has(t.key) && !uncounted.value.has(t.key)
   const current = computed<Target | null>(() => targets.value.find((t) => t.key === chosen.value) ?? targets.value.find(isOpen) ?? null)
   watch(() => stop.value?.id, () => { chosen.value = null })
   watch(() => bench.unit?.id, () => { chosen.value = lastWritten.value = null })
@@ -32,6 +35,7 @@ function useStopProbe(power: ComputedRef<Power | null>): Probe {
   }
   function advance(from: string, entryId?: string): void {
     if (entryId !== undefined) sent(entryId, from)
+    uncounted.value.add(from)
     lastWritten.value = from
     chosen.value = null
   }
@@ -43,7 +47,7 @@ export const conditionsAt = (power: Power, stop: Stop): Record<string, { value: 
   source: { value: { kind: power.choice.method.startsWith('variac') ? 'variac' : 'wall', volts: stop.volts }, how: 'assumed' }, limiters: { value: stop.limiters.map((l) => ({ ...l })), how: 'measured' },
 })
 
-export interface PowerLine { line: Line; probe: Probe; goTo: (stop: Stop) => Promise<void>; reads: ComputedRef<boolean> }
+export interface PowerLine { line: Line; probe: Probe; goTo: (stop: Stop) => Promise<void>; lookAgain: () => void; fit: (step: TubeStep) => void; reads: ComputedRef<boolean> }
 
 /** The entry line of first power: the readings of the stop in hand, then what is seen there, then the way to the next; with the power off, the tests. */
 export function usePowerLine(station: Station, power: ComputedRef<Power | null>, open: { finding: () => undefined; lights: () => string | undefined; outputs: () => boolean; energise: () => undefined }): PowerLine {
@@ -71,15 +75,51 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
     const step = bank?.steps.findIndex((s) => s.test === 'decay') ?? -1
     if (bank !== undefined && station.current.value?.step.test !== 'decay') station.choose(keyOf(bank.steps[step] as Step, step))
   }, { immediate: true })
-  /** The stop that the mains is to be set to. */
-  const moves = computed(() => (live.value && stop.value !== null && !stop.value.here ? stop.value : null))
+  /** Somebody looks once more at a stop that is done. */
+  const again = ref<string | null>(null)
+  /** The stop that the mains is to be set to: the one in hand, or the next once this one is done. */
+  const moves = computed(() => (!live.value || reads.value || stop.value === null ? null : !stop.value.here ? stop.value : stop.value.done && again.value !== stop.value.id ? ahead.value : null))
   /** Off and dead, with nothing left that could be tested so. */
   const rests = computed(() => bench.state === 'dead' && test.waits.value !== '')
   const gatesOpen = computed(() => power.value?.gates.filter((g) => !g.passes && g.id !== 'volumes').length ?? 0)
-
+  const allDone = computed(() => live.value && power.value !== null && power.value.stops.length > 0 && power.value.stops.every((s) => s.done))
+  /** Answered, and not yet counted by the board: until it is, nothing else may slip in between. */
+  const answered = ref(new Set<string>())
+  watch(() => station.board.value, () => { if (!bench.mine.some((w) => w.body.kind === 'trial')) answered.value = new Set() })
+  /** Up, and new tubes are in: a signal through each, then the dark. */
+  const proof = computed(() => {
+    if (!allDone.value) return null
+    const steps = (station.board.value?.items ?? []).flatMap((item) => item.steps.map((step, n) => ({ step, key: keyOf(step, n) }))).filter((s) => s.step.given === null && !s.step.optional && !answered.value.has(s.key))
+    return steps.find((s) => s.step.test === 'signal-proof') ?? steps.find((s) => s.step.test === 'lights-out') ?? null
+  })
+  watch([() => proof.value?.key, () => station.board.value], () => { if (proof.value !== null && !reads.value) station.choose(proof.value.key) }, { immediate: true })
+  const ended = computed(() => allDone.value && !reads.value && again.value === null && proof.value === null)
+  const tubesNext = computed(() => power.value?.steps.find((s) => !s.in)?.positions.join(' ') ?? null)
+  /** What the line says in place of a question: what hands do next; nothing is typed meanwhile. */
+  const bids = computed<{ title: string; waits: string } | null>(() => {
+    if (rests.value) return { title: 'Nothing to test now', waits: gatesOpen.value === 0 ? 'every gate is met: power with s' : `${String(gatesOpen.value)} ${gatesOpen.value === 1 ? 'gate is' : 'gates are'} open; power with s` }
+    if (moves.value !== null) return { title: `Set ${String(moves.value.volts)} V, ${limiterWords(moves.value)}`, waits: 'set the mains, then g' }
+    if (ended.value) return { title: 'Every stop is done', waits: tubesNext.value !== null ? `off with Esc Esc; then ${tubesNext.value} in` : bench.state === 'energised' ? 'it stands on full mains' : 'full mains with e' }
+    return null
+  })
+  /** The reading in hand is taken while its socket is tapped. */
+  const taps = computed(() => reads.value && stop.value?.readings.some((r) => r.toTap && `${r.place}|${r.function}` === probe.current.value?.key) === true)
+  async function give(value: string): Promise<Sent> {
+    const key = proof.value?.key
+    if (key !== undefined && key === station.current.value?.key) answered.value.add(key)
+    const sent = await test.choose(value)
+    if (proof.value !== null) station.choose(proof.value.key)
+    return sent
+  }
   async function goTo(target: Stop): Promise<void> {
     if (power.value !== null) await bench.write('conditions', { facts: conditionsAt(power.value, target) })
     probe.release()
+    again.value = null
+  }
+  function lookAgain(): void {
+    probe.release()
+    again.value = stop.value?.id ?? null
+    if (stop.value !== null) station.chooseItem(stop.value.id)
   }
   /** Where the way goes on by one key: to the stop, or why it does not. */
   function go(): string | undefined {
@@ -87,6 +127,11 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
     if (ahead.value === null) return stop.value === null || stop.value.done ? 'Every stop is done: full mains with e.' : `First this stop: ${stop.value.missing.length === 0 ? `what was read at ${stop.value.against.join(', ')} speaks against going on` : 'read what it asks for'}.`
     void goTo(ahead.value)
     return undefined
+  }
+  /** The next step of tubes, where hands may go in. */
+  const fits = computed(() => (bench.state !== 'dead' || power.value === null || power.value.tubesOut === null ? null : power.value.steps.find((s) => !s.in && s.waitsForVolts === null) ?? null))
+  function fit(step: TubeStep): void {
+    void bench.write('conditions', { facts: { tubes: { value: tubesWith(step, bench.bench?.tubes ?? [], bench.bench?.conditions['tubes']?.value), how: 'measured' } } })
   }
   const inlet: Mode = {
     title: () => 'Mains at the inlet', below: () => 'V AC, measured while it draws current', figures: true, placeholder: '58.2',
@@ -102,21 +147,22 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
       ...(ahead.value === null ? [] : [{ key: 'g', label: `to ${String(ahead.value.volts)} V`, act: go }]),
       { key: 'i', label: 'mains read', mode: 'inlet' },
       ...(open.outputs() ? [{ key: 'l', label: 'lights out', act: open.lights }] : []),
-      ...(stop.value === null && bench.state === 'ramping' ? [{ key: 'e', label: 'full mains', act: open.energise }] : []),
+      ...(allDone.value && bench.state === 'ramping' && tubesNext.value === null ? [{ key: 'e', label: 'full mains', act: open.energise }] : []),
     ] : []),
+    ...(fits.value === null || stepInHand(power.value)?.in === true ? [] : [{ key: 'i', label: `${fits.value.positions.join(' ')} in`, act: () => { if (fits.value !== null) fit(fits.value); return undefined } }]),
     ...(reads.value ? reading.keys.value.filter((k) => ['t', 'a', 'u'].includes(k.key)) : test.keys.value.filter((k) => (live.value ? ['f', 'u'] : ['f', 'x', 'u']).includes(k.key))),
   ])
   const line: Line = {
     key: computed(() => active.value.key.value),
-    above: computed(() => (live.value ? (stop.value === null ? 'Every stop is done' : stop.value.here ? `Stop at ${String(stop.value.volts)} V` : 'On the way') : test.above.value)),
-    title: computed(() => (rests.value ? 'Nothing to test now' : moves.value !== null ? `Set ${String(moves.value.volts)} V, ${limiterWords(moves.value)}` : reads.value ? reading.title.value : live.value && stop.value !== null ? 'Look, listen, smell' : test.title.value)),
-    below: computed(() => (rests.value ? (gatesOpen.value === 0 ? 'every gate is met: power with s' : `${String(gatesOpen.value)} ${gatesOpen.value === 1 ? 'gate is' : 'gates are'} open`) : moves.value !== null ? 'then g' : active.value.below.value)), unit: computed(() => active.value.unit.value), placeholder: computed(() => active.value.placeholder.value),
-    tag: computed(() => active.value.tag.value), choices: computed(() => (rests.value || moves.value !== null ? [] : active.value.choices.value)), waits: computed(() => (rests.value ? 'power with s' : moves.value !== null ? 'set the mains, then g' : active.value.waits.value)), begins: computed(() => active.value.begins.value),
+    above: computed(() => (live.value ? (allDone.value ? 'Up' : stop.value?.here === true ? `Stop at ${String(stop.value.volts)} V` : 'On the way') : test.above.value)),
+    title: computed(() => bids.value?.title ?? (taps.value ? `${reading.title.value}, tapped` : reads.value ? reading.title.value : live.value && stop.value !== null && !allDone.value ? 'Look, listen, smell' : test.title.value)),
+    below: computed(() => (taps.value ? `tap the socket: every value seen, the worst decides · ${reading.below.value}` : active.value.below.value)), unit: computed(() => active.value.unit.value), placeholder: computed(() => active.value.placeholder.value),
+    tag: computed(() => active.value.tag.value), choices: computed(() => (bids.value === null ? active.value.choices.value : [])), waits: computed(() => bids.value?.waits ?? active.value.waits.value), begins: computed(() => active.value.begins.value),
     // Off: the fall of B+ first, where it says something, then the proofs.
     island: computed(() => (bench.state === 'discharging' && !falls.value ? (bench.bench?.islands.find((i) => !i.proved) ?? null) : null)),
     last: computed(() => active.value.last.value ?? reading.last.value), understood: (text) => active.value.understood(text), place: computed(() => active.value.place.value), reads: computed(() => active.value.reads.value), figures: computed(() => active.value.figures.value),
-    write: (text, from) => active.value.write(text, from), choose: (value) => active.value.choose(value), proved: () => { test.proved() },
+    write: (text, from) => (taps.value && reading.modes['tapped'] !== undefined && !text.includes('/') && placeOf(text) === null ? reading.modes['tapped'].write(text) : active.value.write(text, from)), choose: (value) => (reads.value ? active.value.choose(value) : give(value)), proved: () => { test.proved() },
     modes: { ...test.modes, ...reading.modes, inlet }, keys, step: (by) => { active.value.step(by) }, stepItem: (by) => { station.stepItem(by) }, back: () => { active.value.back() },
   }
-  return { line, probe, goTo, reads }
+  return { line, probe, goTo, lookAgain, fit, reads }
 }
