@@ -8,12 +8,15 @@ use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\Assert;
 use Symfony\Component\Uid\Uuid;
+use Yew\Core\Codec\Fields;
 
 /** A technician at First power: reads the meter of a simulated bench and types what it shows, by the keyboard alone. */
 final class PowerHands
 {
     /** More questions than any way up asks. */
     private const MOST = 80;
+    /** Microseconds to stay at a stop before it is read: half a minute of the amplifier. */
+    private const DWELL = 1_500_000;
 
     private float $offVolts = 0.0;
     private float $offAt = 0.0;
@@ -26,10 +29,9 @@ final class PowerHands
     /** Books an amplifier in and opens its First power, with what nobody goes through without. */
     public function bookIn(string $sheet, string $fuse, float $mains, string $method, ?float $lampWatts = null): void
     {
-        $sheets = json_decode($this->b->fetch('/api/sheets'), true);
         $version = null;
-        foreach (\is_array($sheets) ? $sheets['sheets'] ?? $sheets : [] as $one) {
-            $version = \is_array($one) && str_contains((string) json_encode($one), $sheet) ? $one['currentVersionId'] ?? $one['versionId'] ?? null : $version;
+        foreach (Fields::of(['all' => json_decode($this->b->fetch('/api/sheets'), true)])->objects('all') as $one) {
+            $version = $one->string('name') === $sheet ? $one->string('versionId') : $version;
         }
         Assert::assertIsString($version, 'the demo shop has the sheet '.$sheet);
         $this->job = Uuid::v4()->toRfc4122();
@@ -39,6 +41,60 @@ final class PowerHands
         $this->b->write($this->job, 'power-choice', ['method' => $method, ...('straight' === $method ? ['reason' => 'known good'] : []), ...(null === $lampWatts ? [] : ['lampWatts' => $lampWatts, 'lampVolts' => $mains])]);
         $this->b->open('/jobs/'.$this->job.'/first-power');
         $this->b->see('First power');
+    }
+
+    /**
+     * @param list<string> $out
+     *
+     * @return array<string, array{type: string, tubeId: null}|string> every tube of the chassis, those out and those in as they are drawn
+     */
+    public function tubes(array $out): array
+    {
+        $tubes = [];
+        foreach ($this->asked('/tape')->objects('benches')[0]->objects('tubes') as $tube) {
+            $position = $tube->string('position');
+            $tubes[$position] = \in_array($position, $out, true) ? 'out' : ['type' => $tube->string('type'), 'tubeId' => null];
+        }
+
+        return $tubes;
+    }
+
+    /** Hands go in: the tubes of the next step, said by one key. */
+    public function fits(string ...$tubes): void
+    {
+        $this->b->tabTo('#entry');
+        $this->b->see(implode(' ', $tubes).' in');
+        $this->b->type('i');
+        $this->bench->hand(...array_map(static fn (string $t): string => 'tube in '.$t, $tubes));
+        $this->b->see('Power with');
+    }
+
+    /** The mains to where the line wants it. */
+    public function sets(): void
+    {
+        $title = $this->title();
+        Assert::assertSame(1, preg_match('/^Set ([\d.]+) V, (?:lamp ([\d.]+) W|no limiter)/', $title, $m), $title);
+        $this->bench->hand('limiter '.($m[2] ?? 'none'), 'variac '.$m[1]);
+        $this->b->type('g');
+        $this->b->until(fn (): bool => $this->title() !== $title || $this->isOff(), 'the stop is in hand');
+        $this->mains();
+    }
+
+    /** What the lamp does at the stop in hand. */
+    public function lamp(string $light): void
+    {
+        $unit = $this->asked('')->objects('units')[0]->string('id');
+        foreach ($this->asked('/units/'.$unit.'/power')->objects('stops') as $stop) {
+            if ($stop->boolean('here')) {
+                $this->b->write($this->job, 'trial', ['test' => 'lamp-glow', 'part' => $stop->string('id'), 'text' => $light]);
+            }
+        }
+    }
+
+    /** What the API says of the job. */
+    private function asked(string $path): Fields
+    {
+        return Fields::of(json_decode($this->b->fetch('/api/jobs/'.$this->job.$path), true));
     }
 
     /** @param array<string, mixed> $facts */
@@ -84,7 +140,7 @@ final class PowerHands
      *
      * @param int $most stops
      *
-     * @return string what the page says at the end: `done`, `off`, or the stop where it ended
+     * @return string what the page says at the end: `done`, `lights`, `off`, `against`, or the stop where it ended
      */
     public function walk(int $most = 9): string
     {
@@ -97,21 +153,21 @@ final class PowerHands
             if ('Every stop is done' === $title) {
                 return 'done';
             }
-            if (1 === preg_match('/^Set ([\d.]+) V, (?:lamp ([\d.]+) W|no limiter)/', $title, $m)) {
+            if (str_contains($this->b->textOf('.station'), 'Against going on') && !str_starts_with($title, 'Look')) {
+                return 'against';
+            }
+            if (str_starts_with($title, 'Set ')) {
                 if (++$stops > $most) {
                     return $title;
                 }
-                $this->bench->hand('limiter '.($m[2] ?? 'none'), 'variac '.$m[1]);
-                $this->b->type('g');
-                $this->b->until(fn (): bool => $this->title() !== $title || $this->isOff(), 'the stop is in hand');
-                $this->mains();
+                $this->sets();
             } elseif (str_starts_with($title, 'Look, listen, smell')) {
                 $this->b->type('1');
                 $this->b->until(fn (): bool => $this->title() !== $title || $this->isOff(), 'it is quiet');
             } elseif (str_contains($title, 'A signal at its')) {
                 $this->b->type('1');
                 $this->b->until(fn (): bool => $this->title() !== $title, 'it comes through');
-            } elseif (str_contains($title, 'Lights out')) {
+            } elseif ('Lights out' === $title) {
                 return 'lights';
             } else {
                 $this->reading($title);
@@ -130,6 +186,18 @@ final class PowerHands
         $this->b->until(fn (): bool => str_contains($this->b->textOf('.top'), 'DISCHARGING'), 'it is off');
     }
 
+    /** What stopped it, in the page’s words. */
+    public function why(): string
+    {
+        return $this->isOff() ? ': '.$this->b->textOf('#off-why')."\n".implode("\n", $this->lastLines()) : '';
+    }
+
+    /** @return list<string> the newest entries of the tape, as they are shown */
+    public function lastLines(): array
+    {
+        return array_map(static fn (Fields $e): string => $e->string('observedAt').' '.$e->string('headline').' '.$e->optionalText('line'), \array_slice($this->asked('/tape')->objects('entries'), -12));
+    }
+
     public function isOff(): bool
     {
         return [] !== $this->b->driver->findElements(WebDriverBy::id('off-word'));
@@ -142,8 +210,16 @@ final class PowerHands
         return [] === $found ? '' : (string) preg_replace('/\s+/', ' ', $this->b->textOf('.probe b'));
     }
 
+    /** A place that nobody asked for. */
+    public function reads(string $place): void
+    {
+        $this->b->tabTo('#entry');
+        $this->b->enters(\sprintf('%s %.2f', $place, $this->bench->read($place)));
+    }
+
     private function mains(): void
     {
+        usleep(self::DWELL);
         $volts = $this->bench->read('inlet', 'AC');
         $this->b->type('i');
         $this->b->until(fn (): bool => 'Mains at the inlet' === $this->title(), 'the mains is asked for');

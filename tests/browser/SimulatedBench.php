@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Browser;
 
 use Symfony\Component\Process\Process;
+use Yew\Core\Codec\Fields;
 use Yew\Stands\Tests\Line;
 
 /** A stand of its own for one test: an amplifier with or without a fault, hands, and the meter that is read off and typed. */
@@ -68,12 +69,10 @@ final class SimulatedBench
         return is_numeric($shown) ? (float) $shown : throw new \RuntimeException('the meter shows '.$shown);
     }
 
-    /** @return array<string, mixed> what can be seen of it: its lamp, its fuses */
-    public function seen(): array
+    /** How bright its lamp is, in the stand’s words. */
+    public function brightness(): string
     {
-        $seen = json_decode($this->hands->ask('state'), true);
-
-        return \is_array($seen) ? $seen : [];
+        return Fields::of(json_decode($this->hands->ask('state'), true))->string('brightness');
     }
 
     private static function freePorts(): int

@@ -83,6 +83,17 @@ final readonly class Conditions
     }
 
     /**
+     * It went off: what a variac gave, and what the inlet had of it, is over; it may stand anywhere when it is on again. A wall gives
+     * what it gave.
+     */
+    public function withoutMains(): self
+    {
+        $source = $this->get('source');
+
+        return \is_array($source) && 'wall' !== ($source['kind'] ?? null) ? new self(array_diff_key($this->facts, ['source' => true, 'inletVolts' => true])) : $this;
+    }
+
+    /**
      * What is wrong with stating these tubes on a chassis that is not dead: a tube that was known goes in, out, or becomes another, or
      * is no longer known. Null where nothing is.
      *

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Job;
 
 use Yew\Core\Bench\Meter;
+use Yew\Core\Drawn\DrawnTube;
 use Yew\Core\Power\Authority;
 use Yew\Core\Power\Gate;
 use Yew\Core\Power\GateFacts;
@@ -122,7 +123,7 @@ final class Bench
     {
         $sheet = $this->sheetAsFitted();
 
-        return null === $sheet ? null : new OutputTubes($sheet, $this->unit->tubes(), $this->unit->drawn($this->made())->tubes);
+        return null === $sheet ? null : new OutputTubes($sheet, $this->unit->tubes(), array_map(static fn (DrawnTube $t): array => $t->at('cathode'), $this->unit->drawn($this->made())->tubes));
     }
 
     /** What was replaced in it. What was only found different stays out: a fault must not become its own reference (contract §1). */

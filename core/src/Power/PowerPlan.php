@@ -103,10 +103,16 @@ final readonly class PowerPlan
                 $places = $isAsked ? [...$places, [$place, $role]] : $places;
             }
         }
-        if ([] === $facts->drawn->rails) {
-            foreach ($stop->required as [$place]) {
-                $kind = $facts->sheet?->point($place, MeterFunction::DcVolts)?->kind;
-                $places[] = [$place, PointKind::Bias === $kind ? 'bias' : 'rail'];
+        // Whatever must be read is shown, be it nothing of the output stage.
+        $shown = array_column($places, 0);
+        foreach ($stop->required as [$place]) {
+            if (!\in_array($place, $shown, true)) {
+                $places[] = [$place, match ($facts->sheet?->point($place, MeterFunction::DcVolts)?->kind) {
+                    PointKind::Bias, PointKind::Grid => 'bias',
+                    PointKind::Plate => 'plate',
+                    PointKind::Cathode, PointKind::Sense => 'cathode',
+                    default => 'rail',
+                }];
             }
         }
 

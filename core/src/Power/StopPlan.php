@@ -53,11 +53,12 @@ final class StopPlan
         $stops = [];
         foreach (self::shares($choice->method, $byTube && $hasBPlus, $withTubes) as [$part, $limited]) {
             $share = min($part, $top / $full);
+            $isLast = $share >= $top / $full - 1e-9;
             $comes = $hasBPlus && (!$byTube || $share >= self::B_PLUS_FROM);
             $id = self::name($facts, $out).'-'.($limited || !\in_array($choice->method, [PowerMethod::Lamp, PowerMethod::Electronic], true) ? '' : 'bare-').round(100 * $share);
             $stops[$id] ??= new PowerStop(
                 $id, $share, round($share * $full, 1), $limited ? [self::limiter($facts, $choice)] : [],
-                self::required($facts, $out ?? [], $comes, $part >= 1.0), $byTube && !$comes && $hasBPlus ? 0.0 : self::DWELL_SECONDS, $comes, $part >= 1.0 ? self::tapped($facts, $out ?? []) : [],
+                self::required($facts, $out ?? [], $comes, $isLast), $byTube && !$comes && $hasBPlus ? 0.0 : self::DWELL_SECONDS, $comes, $isLast ? self::tapped($facts, $out ?? []) : [],
             );
         }
 

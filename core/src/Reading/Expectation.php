@@ -130,7 +130,7 @@ final class Expectation
         }
         $out = $context->conditions->tubesOut() ?? [];
         foreach ($sheet->tubes as $position => $tube) {
-            if ($tube->output && !\in_array((string) $position, $out, true) && ($context->forecast->heaterShares[$position] ?? 1.0) < self::WARM_SHARE) {
+            if ($tube->output && !\in_array($position, $out, true) && ($context->forecast->heaterShares[$position] ?? 1.0) < self::WARM_SHARE) {
                 return true;
             }
         }

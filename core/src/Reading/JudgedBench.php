@@ -313,7 +313,10 @@ final class JudgedBench
     /** The share of its printed volts that the first rail had at about the time of a reading, with everything as it was. */
     private function supplyShare(?TakenReading $own): ?float
     {
-        foreach (null === $own ? [] : $this->testPoints as $key => $point) {
+        if (null === $own) {
+            return null;
+        }
+        foreach ($this->testPoints as $key => $point) {
             $rail = $this->records[$key] ?? null;
             if (null !== $rail && PointKind::Rail === $point->kind && $point->printedVolts > 0.0 && ReadingKind::Value === $rail->kind && self::isOfOneMoment($rail, $own)) {
                 return $rail->value / $point->printedVolts;
@@ -327,7 +330,10 @@ final class JudgedBench
     private function biasShare(?TakenReading $own): ?float
     {
         $least = null;
-        foreach (null === $own ? [] : $this->testPoints as $key => $point) {
+        if (null === $own) {
+            return null;
+        }
+        foreach ($this->testPoints as $key => $point) {
             $bias = $this->records[$key] ?? null;
             if (null !== $bias && Judge::isOutputBias($point) && ReadingKind::Value === $bias->kind && self::isOfOneMoment($bias, $own)) {
                 $half = $this->meters->find($bias->meterId)?->figure($bias->function, $bias->value, $bias->resolution, $bias->entryId)->halfWidth95() ?? 0.0;
@@ -347,11 +353,11 @@ final class JudgedBench
     /** The least that stood at a place when another was read: as it was read under the same conditions, else as the circuit foretells it. */
     private function leastVolts(?string $place, TakenReading $own): ?float
     {
-        $key = null === $place ? null : TestPoint::keyOf($place, MeterFunction::DcVolts);
-        $read = null === $key ? null : $this->records[$key] ?? null;
-        if (null === $place || null === $key) {
+        if (null === $place) {
             return null;
         }
+        $key = TestPoint::keyOf($place, MeterFunction::DcVolts);
+        $read = $this->records[$key] ?? null;
         if (null !== $read && ReadingKind::Value === $read->kind && self::isOfOneMoment($read, $own)) {
             return $read->value - ($this->meters->find($read->meterId)?->figure($read->function, $read->value, $read->resolution, $read->entryId)->halfWidth95() ?? 0.0);
         }

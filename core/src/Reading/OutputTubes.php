@@ -6,7 +6,6 @@ namespace Yew\Core\Reading;
 
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\DischargeNetwork;
-use Yew\Core\Drawn\DrawnTube;
 use Yew\Core\Sheet\Part;
 use Yew\Core\Sheet\Place;
 use Yew\Core\Sheet\Sheet;
@@ -17,10 +16,10 @@ use Yew\Core\Tube\TubeType;
 final readonly class OutputTubes
 {
     /**
-     * @param Sheet                    $sheet with the parts that are fitted now
-     * @param array<string, DrawnTube> $drawn by position; empty where the sheet has no circuit
+     * @param Sheet                       $sheet     with the parts that are fitted now
+     * @param array<string, list<string>> $atCathode ids of the parts at each tube’s cathode, by position; empty where the sheet has no circuit
      */
-    public function __construct(private Sheet $sheet, private TubeCatalogue $tubes, private array $drawn)
+    public function __construct(private Sheet $sheet, private TubeCatalogue $tubes, private array $atCathode)
     {
     }
 
@@ -65,7 +64,7 @@ final readonly class OutputTubes
         $place = $this->placeOf($position, 'cathode', $conditions);
         foreach ($this->sheet->parts as $part) {
             $ends = [$part->from, $part->to];
-            if ('resistor' === $part->kind && \in_array(DischargeNetwork::CHASSIS, $ends, true) && (\in_array($place, $ends, true) || \in_array($part->id, $this->atCathode($position), true))) {
+            if ('resistor' === $part->kind && \in_array(DischargeNetwork::CHASSIS, $ends, true) && (\in_array($place, $ends, true) || \in_array($part->id, $this->atCathode[$position] ?? [], true))) {
                 return $part;
             }
         }
@@ -78,21 +77,15 @@ final readonly class OutputTubes
     {
         $sharing = [];
         foreach ($this->sheet->tubes as $position => $tube) {
-            if ([] === $this->types((string) $position, $conditions)) {
+            if ([] === $this->types($position, $conditions)) {
                 continue;
             }
-            $own = $this->cathodePart((string) $position, $conditions);
-            if ($own?->id === $part->id || (null === $own && [] === $this->drawn)) {
-                $sharing[] = (string) $position;
+            $own = $this->cathodePart($position, $conditions);
+            if ($own?->id === $part->id || (null === $own && [] === $this->atCathode)) {
+                $sharing[] = $position;
             }
         }
 
         return $sharing;
-    }
-
-    /** @return list<string> */
-    private function atCathode(string $position): array
-    {
-        return ($this->drawn[$position] ?? null)?->at('cathode') ?? [];
     }
 }

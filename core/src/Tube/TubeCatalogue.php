@@ -90,8 +90,8 @@ final class TubeCatalogue
         }
         $types = [];
         foreach ($this->items as $known => $item) {
-            if (1 === preg_match('/^'.preg_quote($name, '/').'[A-Z-]/', (string) $known)) {
-                $types[$item] ??= $this->find((string) $known);
+            if (1 === preg_match('/^'.preg_quote($name, '/').'[A-Z-]/', $known)) {
+                $types[$item] ??= $this->find($known);
             }
         }
 

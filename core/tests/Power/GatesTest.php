@@ -197,26 +197,37 @@ final class GatesTest extends TestCase
         self::assertSame('gate-socket-bias-not-tapped', self::gate($tape, 'sockets')->code, 'another bias capacitor: proved anew');
     }
 
+    /**
+     * @phpstan-impure the tape goes on
+     *
+     * @return array{GateState, string, Authority}
+     */
+    private static function sockets(UnitTape $tape): array
+    {
+        $gate = self::gate($tape, 'sockets');
+
+        return [$gate->state, $gate->code, $gate->authority];
+    }
+
     /** SAFE-5, of a pair on a cathode resistor: what measured bad there, and a grid that is not quiet, are wrong and not merely unproved. */
     public function testACathodeBiasedSocketIsWrongWhereItsPartOrItsGridIs(): void
     {
         $wren = static fn (): UnitTape => UnitTape::in(ChassisState::Dead, FakeUnit::demo('wren-15'))->taken('power-choice', ['method' => 'variac-lamp']);
         $in = static fn (UnitTape $tape): UnitTape => $tape->taken('conditions', self::tubes($tape, ['V1', 'V2']));
-        $sockets = static fn (UnitTape $tape): array => [self::gate($tape, 'sockets')->state, self::gate($tape, 'sockets')->code, self::gate($tape, 'sockets')->authority];
         $tape = $in($wren());
-        self::assertSame([GateState::Unknown, 'gate-socket-grid-not-read', Authority::Technician], $sockets($tape));
+        self::assertSame([GateState::Unknown, 'gate-socket-grid-not-read', Authority::Technician], self::sockets($tape));
         $tape->taken('trial', self::trial('resistor', 'R15', '131'));
-        self::assertSame(GateState::Unknown, $sockets($tape)[0], 'its resistor is right');
+        self::assertSame(GateState::Unknown, self::sockets($tape)[0], 'its resistor is right');
         $tape->taken('trial', ['lifted' => true] + self::trial('resistor', 'R15', '300'));
-        self::assertSame([GateState::NotMet, 'gate-socket-cathode-part-bad', Authority::Owner], $sockets($tape));
+        self::assertSame([GateState::NotMet, 'gate-socket-cathode-part-bad', Authority::Owner], self::sockets($tape));
         $tape->taken('as-fitted', ['text' => 'R15 new']);
-        self::assertSame(GateState::Unknown, $sockets($tape)[0], 'another one is another one');
+        self::assertSame(GateState::Unknown, self::sockets($tape)[0], 'another one is another one');
         foreach (['0.49' => GateState::Unknown, '0.5' => GateState::NotMet] as $volts => $state) {
             $tape = $wren();
             $tape->taken('conditions', self::tubes($tape, ['V1', 'V2', 'V3', 'V4']))->readyForPower();
             $tape->taken('state-change', $tape->powerOn('owner'))->taken('reading', ['place' => 'V3.2', 'function' => 'dc-volts', 'text' => $volts, 'meterId' => 'no-1']);
             $in($tape->off()->discharged()->taken('power-choice', ['method' => 'variac-lamp']));
-            self::assertSame($state, $sockets($tape)[0], $volts.' V at its grid: '.$sockets($tape)[1]);
+            self::assertSame($state, self::sockets($tape)[0], $volts.' V at its grid: '.self::sockets($tape)[1]);
         }
     }
 

@@ -92,6 +92,20 @@ final class PowerWalkTest extends TestCase
         self::assertCount(30, $tape->state->ramps->current()->samples ?? []);
     }
 
+    /** What a variac gave is over once it is off: the next time on begins at nothing, and not at the stop where the last one ended. */
+    public function testWhenItIsOnAgainNobodyKnowsWhereTheVariacStands(): void
+    {
+        $tape = self::ramping();
+        $stop = $tape->bench()->walk()->stops[0];
+        $tape->taken('conditions', self::set($stop))->taken('conditions', self::said(['inletVolts' => 29.0]))->off();
+        self::assertSame([null, null, true], [$tape->state->conditions->sourceVolts(), $tape->state->conditions->inletVolts(), $tape->state->conditions->limited()], 'the lamp is still in');
+        $tape->discharged()->taken('state-change', $tape->powerOn());
+        self::assertNull($tape->bench()->walk()->current($tape->state->conditions));
+        $wall = self::ramping()->taken('conditions', self::said(['inletVolts' => 29.0]));
+        $wall->taken('conditions', self::said(['source' => ['kind' => 'wall', 'volts' => 29.0]]))->off();
+        self::assertSame([29.0, 29.0], [$wall->state->conditions->sourceVolts(), $wall->state->conditions->inletVolts()], 'a wall gives what it gave');
+    }
+
     public function testMainsAboveTheStopInHandAndALampThatComesOutEarlyAreRefused(): void
     {
         $tape = self::ramping();

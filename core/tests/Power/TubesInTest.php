@@ -12,6 +12,7 @@ use Yew\Core\Power\Authority;
 use Yew\Core\Power\Gate;
 use Yew\Core\Power\GateState;
 use Yew\Core\Power\NewTubes;
+use Yew\Core\Power\PlannedReading;
 use Yew\Core\Power\TubeSteps;
 use Yew\Core\Station\Item;
 use Yew\Core\Station\Outcome;
@@ -22,6 +23,7 @@ use Yew\Core\Tests\Job\UnitTape;
 /** Tubes go in from the output back, a step at a time, each read and each with a signal through it (PWR-6). */
 final class TubesInTest extends TestCase
 {
+    /** @phpstan-impure the tape goes on */
     private static function gate(UnitTape $tape): Gate
     {
         return array_values(array_filter($tape->bench()->gates(), static fn (Gate $g): bool => 'steps' === $g->id))[0];
@@ -42,7 +44,7 @@ final class TubesInTest extends TestCase
     {
         $tubes = [];
         foreach ($tape->unit->sheet()->tubes ?? [] as $position => $tube) {
-            $tubes[$position] = \in_array((string) $position, $out, true) ? 'out' : ['type' => $tube->type, 'tubeId' => null];
+            $tubes[$position] = \in_array($position, $out, true) ? 'out' : ['type' => $tube->type, 'tubeId' => null];
         }
 
         return $tape->taken('conditions', self::said(['tubes' => $tubes]));
@@ -109,6 +111,8 @@ final class TubesInTest extends TestCase
             $last = $tape->bench()->walk()->stops[\count($tape->bench()->walk()->stops) - 1];
             $plates = array_values(array_filter($step->reads, static fn (string $p): bool => \in_array($p, NewTubes::plates($tape->bench()->facts(), $step->positions), true)));
             self::assertSame([], array_diff($plates, array_column($last->required, 0)), 'what is new is read');
+            $shown = array_map(static fn (PlannedReading $r): string => $r->place, array_filter($tape->bench()->plan()->stops[\count($tape->bench()->plan()->stops) - 1]->readings, static fn (PlannedReading $r): bool => $r->isRequired));
+            self::assertSame([], array_diff(array_column($last->required, 0), $shown), 'and stands in the plan');
             self::assertSame([], array_intersect(['V1.1', 'V2.1'], array_diff(array_column($last->required, 0), $plates)), 'and nothing of what is not');
             self::walked($tape);
         }
@@ -150,7 +154,7 @@ final class TubesInTest extends TestCase
         }
         $tape->taken('trial', ['test' => 'lights-out', 'part' => 'V4', 'text' => 'faint-blue']);
         self::assertSame($outcome, $item('V4')->judged->outcome);
-        self::assertSame(array_values(array_filter([$code, 'lights-faint-blue'])), array_map(static fn (Reason $r): string => $r->code, self::sorted($item('V4')->judged->reasons)));
+        self::assertSame(array_values(array_filter([$code, 'lights-faint-blue'], static fn (?string $c): bool => null !== $c)), array_map(static fn (Reason $r): string => $r->code, self::sorted($item('V4')->judged->reasons)));
     }
 
     /**

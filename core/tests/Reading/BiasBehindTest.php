@@ -7,6 +7,7 @@ namespace Yew\Core\Tests\Reading;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Bench\ChassisState;
+use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Tests\Job\FakeUnit;
 use Yew\Core\Tests\Job\UnitTape;
 
@@ -29,9 +30,15 @@ final class BiasBehindTest extends TestCase
         return $tape->taken('reading', ['place' => $place, 'function' => 'dc-volts', 'text' => \sprintf('%.2f', $volts), 'meterId' => 'no-1'], $seconds);
     }
 
+    /** @return array{string, string}|null */
+    private static function stop(UnitTape $tape): ?array
+    {
+        return null === $tape->state->stop ? null : [$tape->state->stop->code, $tape->state->stop->place];
+    }
+
     private static function printed(string $place): float
     {
-        return FakeUnit::lantern()->sheet()?->point($place, \Yew\Core\Bench\MeterFunction::DcVolts)?->printedVolts ?? self::fail($place);
+        return FakeUnit::lantern()->sheet()?->point($place, MeterFunction::DcVolts)->printedVolts ?? self::fail($place);
     }
 
     #[DataProvider('shares')]
@@ -39,11 +46,11 @@ final class BiasBehindTest extends TestCase
     {
         $tape = self::read(self::ramping($tubesIn), 'A', $supply * self::printed('A'));
         self::read($tape, 'V4.5', $bias * self::printed('V4.5'));
-        self::assertSame($stops ? ['bias-behind', 'V4.5'] : null, null === $tape->state->stop ? null : [$tape->state->stop->code, $tape->state->stop->place]);
+        self::assertSame($stops ? ['bias-behind', 'V4.5'] : null, self::stop($tape));
         $turned = self::read(self::ramping($tubesIn), 'V4.5', $bias * self::printed('V4.5'));
-        self::assertNull($turned->state->stop, 'bias alone says nothing');
+        self::assertNull(self::stop($turned), 'bias alone says nothing');
         self::read($turned, 'A', $supply * self::printed('A'));
-        self::assertSame($stops ? ['bias-behind', 'A'] : null, null === $turned->state->stop ? null : [$turned->state->stop->code, $turned->state->stop->place], 'the other way round');
+        self::assertSame($stops ? ['bias-behind', 'A'] : null, self::stop($turned), 'the other way round');
     }
 
     /** @return iterable<string, array{float, float, bool, bool}> B+ and bias as shares of the print */

@@ -22,7 +22,10 @@ final class OverDissipationTest extends TestCase
 {
     private static function tube(string $type, string $electrode = 'cathode', ?float $ohms = null, int $sharing = 1, ?float $plateVolts = 450.0, ?float $screenVolts = 450.0): OutputTube
     {
-        return new OutputTube('V4', ShippedTubes::catalogue()->candidates($type), $electrode, $ohms, $sharing, $plateVolts, $screenVolts);
+        $types = ShippedTubes::catalogue()->candidates($type);
+        self::assertNotSame([], $types);
+
+        return new OutputTube('V4', $types, $electrode, $ohms, $sharing, $plateVolts, $screenVolts);
     }
 
     private static function danger(MeterFunction $function, float $least, OutputTube $tube): ?string

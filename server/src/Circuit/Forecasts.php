@@ -59,7 +59,7 @@ final class Forecasts implements ResetInterface
         }
         $item = $this->circuitPool->getItem($key);
         if ($item->isHit()) {
-            /** @var array{places: array<string, array{float|null, float|null, float, string}>, heaters: array<string, float>, currents: array<string, array{float|null, float|null, float, string}>, mainsAmperes: float|null, stresses: list<array{string, string, float|null, float|null, float}>}|null $kept as this class kept it */
+            /** @var array{places: array<string, array{float|null, float|null, float, string}>, heaters: array<string, float>, currents: array<string, array{float|null, float|null, float, string}>, mainsAmperes: float|null, stresses: list<array{string, string, float|null, float|null, float}>, heaterShares: array<string, float>}|null $kept as this class kept it */
             $kept = $item->get();
 
             return $this->known[$key] = null === $kept ? null : Forecast::fromArray($kept);

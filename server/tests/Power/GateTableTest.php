@@ -135,10 +135,8 @@ final class GateTableTest extends ServerTestCase
 
     private function prove(): void
     {
-        foreach (['A' => '0.4', 'N1' => '0.1'] as $island => $text) {
-            $answer = $this->write($this->job, 'discharge-proof', ['island' => $island, 'text' => $text]);
-        }
-        self::assertSame('dead', $this->stateIn($answer));
+        $this->write($this->job, 'discharge-proof', ['island' => 'A', 'text' => '0.4']);
+        self::assertSame('dead', $this->stateIn($this->write($this->job, 'discharge-proof', ['island' => 'N1', 'text' => '0.1'])));
     }
 
     private function stateIn(Fields $answer): string

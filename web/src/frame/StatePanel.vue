@@ -22,7 +22,9 @@ const reasons = reactive<Record<string, string>>({})
 const forUnknown = ref('')
 
 const next = computed(() => bench.bench?.state.next ?? [])
-const powers = computed(() => next.value.includes('ramping') || next.value.includes('energised'))
+/** A broken stop rule whose cause has no entry: nobody is offered power. */
+const stopped = computed(() => bench.bench?.state.stop ?? null)
+const powers = computed(() => stopped.value === null && (next.value.includes('ramping') || next.value.includes('energised')))
 const { power: known, fault, again } = usePower(() => open.value && powers.value)
 /** What was known before the panel opened is not shown: a gate that turns over under the hand that gives its reason helps nobody. */
 const asked = ref(false)
@@ -80,7 +82,8 @@ const powerOn = (): Promise<void> => go('ramping', { volumes: 'yes', ...(bleeder
         <p class="soft">{{ session.says('discharge-how') }}</p>
         <button type="button" class="go" @click="open = false">Prove it on the entry line</button>
       </template>
-      <template v-if="next.includes('ramping') || next.includes('energised')">
+      <div v-if="stopped !== null" class="against" role="alert"><p><b>{{ stopped.place }}.</b> {{ stopped.sentence }} {{ session.says('stopped') }}</p></div>
+      <template v-if="powers">
         <h3>{{ next.includes('ramping') ? 'Power on, slowly' : 'Full mains' }}</h3>
         <div v-if="fault !== null" class="against" role="alert"><p>{{ session.says('power-away') }}</p><button v-if="next.includes('ramping')" type="button" class="go off" @click="powerOn">It is on all the same</button></div>
         <p v-else-if="power === null" class="small soft">Asking what the record knows…</p>
@@ -107,7 +110,7 @@ const powerOn = (): Promise<void> => go('ramping', { volumes: 'yes', ...(bleeder
         </template>
         <button v-else type="button" class="go hot" :disabled="power === null || !answered" @click="go('energised')">Full mains: energised</button>
       </template>
-      <template v-if="next.includes('driven')">
+      <template v-if="stopped === null && next.includes('driven')">
         <h3>Drive it off the mains</h3>
         <label class="tick"><input id="gate-isolated" v-model="isolated" type="checkbox"> {{ session.says('source-isolated') }}</label>
         <label class="tick"><input id="gate-tubes-out" v-model="outputOut" type="checkbox"> {{ session.says('output-tubes-out') }}</label>

@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { reactive } from 'vue'
 import { Refusal } from '../api/client'
 import { Outbox, type NewEntry, type TapeAnswer, type Transport, type Waiting } from './outbox'
 
@@ -33,6 +34,17 @@ const texts = (): unknown[] => server.taken.map((b) => b.payload['text'])
 beforeEach(() => { server = new FakeServer(); shown = []; away = []; name = `box-${serial++}` })
 
 describe('the outbox', () => {
+  it('keeps what was written, whatever the page makes of it later', async () => {
+    const outbox = box()
+    await outbox.signedIn('ann')
+    const payload = reactive({ text: '1', tubes: { V1: { type: '12AX7' } } })
+    server.up = false
+    await outbox.put('j', 'ann', { ...entry('1'), payload })
+    payload.tubes.V1.type = 'EL84'
+    server.up = true
+    await vi.waitFor(() => expect(server.taken.map((b) => b.payload)).toEqual([{ text: '1', tubes: { V1: { type: '12AX7' } } }]))
+  })
+
   it('sends in order, once each, with growing counters', async () => {
     const outbox = box()
     await outbox.signedIn('ann')

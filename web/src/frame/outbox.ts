@@ -83,7 +83,9 @@ export class Outbox {
     const device = String((await kept.get('device')) ?? newId())
     await kept.put(counter, 'counter')
     await kept.put(device, 'device')
-    const waiting: Waiting = { counter, jobId, personId, body: { id: newId(), device, counter, ...entry }, stuck: null }
+    // Plain data of its own: the store takes no proxies, and what is written must not change with the page.
+    const payload = JSON.parse(JSON.stringify(entry.payload)) as Record<string, unknown>
+    const waiting: Waiting = { counter, jobId, personId, body: { id: newId(), device, counter, ...entry, payload }, stuck: null }
     await tx.objectStore('waiting').put(waiting)
     this.box = [...this.box, waiting]
     this.tell()

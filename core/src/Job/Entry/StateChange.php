@@ -114,6 +114,7 @@ final readonly class StateChange implements Statement
             ChassisState::Dead, ChassisState::Driven => $state->ramps,
         };
         if (ChassisState::Discharging === $this->to) {
+            $state->conditions = $state->conditions->withoutMains();
             $state->stop = $state->stop?->switchedOff();
         }
         if (ChassisState::Ramping === $this->to && [] === $this->stood) {

@@ -192,7 +192,7 @@ function takeLive(): void {
 function asWritten(typed: string, from?: Taken): Promise<Sent> {
   gathered = undefined
   if (props.line.island.value !== null) return prove(props.line.island.value, typed, from)
-  if (props.line.waits.value !== '') return Promise.resolve({ said: `${props.line.waits.value.replace(/^./, (c) => c.toUpperCase())}.` })
+  if (props.line.waits.value !== '' && !(props.line.placesToo?.value === true && placeOf(typed) !== null)) return Promise.resolve({ said: `${props.line.waits.value.replace(/^./, (c) => c.toUpperCase())}.` })
   return props.line.write(typed, from)
 }
 function choose(value: string): void {

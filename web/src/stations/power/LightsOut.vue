@@ -64,13 +64,13 @@ function onKey(e: KeyboardEvent): void {
 </template>
 
 <style scoped>
-.dark { position: fixed; inset: 0; z-index: 3000; background: #000; color: #8a5a2b; display: grid; align-content: center; justify-items: center; gap: 18px; outline: none; }
+.dark { position: fixed; inset: 0; z-index: 3000; background: #000; color: #a8703a; display: grid; align-content: center; justify-items: center; gap: 18px; outline: none; }
 p { margin: 0; }
 .clock { font-size: 120px; line-height: 1; min-height: 120px; }
 .ask { font-size: 26px; } .ask b { font-size: 72px; }
 .choices { display: flex; gap: 14px; flex-wrap: wrap; justify-content: center; }
-button { font: 700 20px var(--words); min-height: 64px; min-width: 150px; background: #000; color: #8a5a2b; border: 1px solid #8a5a2b; border-radius: 4px; cursor: pointer; }
+button { font: 700 20px var(--words); min-height: 64px; min-width: 150px; background: #000; color: #a8703a; border: 1px solid #a8703a; border-radius: 4px; cursor: pointer; }
 button:disabled { opacity: 0.45; }
-kbd { background: #000; color: inherit; border-color: #8a5a2b; }
+kbd { background: #000; color: inherit; border-color: #a8703a; }
 .foot { position: absolute; bottom: 18px; } .foot button { min-height: 44px; min-width: 90px; font-size: 16px; }
 </style>

@@ -10,6 +10,9 @@ import type { Probe, Target } from '../voltages/useProbe'
 import { useReadingLine } from '../voltages/useReadingLine'
 import { limiterWords, stepInHand, stopAhead, stopInHand, tubesWith, type Power, type Stop, type TubeStep } from './usePower'
 
+/** A reading that no stop counts by then belongs to none. */
+const uncountedMs = 5000
+
 /** What the stop in hand still wants read, one place after the other; nothing where the power is off. */
 function useStopProbe(power: ComputedRef<Power | null>): Probe {
   const bench = useBench()
@@ -21,21 +24,28 @@ function useStopProbe(power: ComputedRef<Power | null>): Probe {
   const pointOf = (key: string): Point | undefined => bench.bench?.points.find((p) => p.key === key)
   const targets = computed<Target[]>(() => (live.value && stop.value?.here === true ? stop.value.readings.map((r) => pointOf(`${r.place}|${r.function}`)).filter((p) => p !== undefined).map((point) => ({ kind: 'point' as const, key: point.key, point })) : []))
   /** Written, and not yet counted by what is shown of the way up: until it is, the line must not go back there. */
-  const uncounted = ref(new Set<string>())
-  watch(power, () => { uncounted.value = new Set([...uncounted.value].filter((key) => onTheWay.value.has(key))) })
+  const uncounted = ref(new Map<string, string>())
+  const count = (key: string, entryId: string): void => { if (uncounted.value.get(key) === entryId) uncounted.value.delete(key) }
+  // What is shown may have been asked for before the entry was taken: only the entry itself says that it is counted.
+  watch(power, () => { for (const r of stop.value?.readings ?? []) if (r.read !== null) count(`${r.place}|${r.function}`, r.read.entryId) })
   const isOpen = (t: Target): boolean => stop.value?.missing.includes(t.key) === true && !onTheWay.value.has(t.key) && !uncounted.value.has(t.key)
-  const current = computed<Target | null>(() => targets.value.find((t) => t.key === chosen.value) ?? targets.value.find(isOpen) ?? null)
-  watch(() => stop.value?.id, () => { chosen.value = null })
+  /** Everything was read and looked at, and this keeps the way from going on: it is read again, or let stand. */
+  const isAgainst = (t: Target): boolean => t.kind === 'point' && stop.value?.here === true && stop.value.missing.length === 0 && stop.value.against.includes(t.point.place) && !onTheWay.value.has(t.key) && !uncounted.value.has(t.key)
+  const current = computed<Target | null>(() => targets.value.find((t) => t.key === chosen.value) ?? targets.value.find(isOpen) ?? targets.value.find(isAgainst) ?? null)
+  watch(() => stop.value?.id, () => { chosen.value = null; uncounted.value.clear() })
   watch(() => bench.unit?.id, () => { chosen.value = lastWritten.value = null })
-  const sent = useSent((key) => { if (targets.value.some((t) => t.key === key)) chosen.value = key })
+  const sent = useSent((key) => { uncounted.value.delete(key); if (targets.value.some((t) => t.key === key)) chosen.value = key })
 
   function step(by: 1 | -1): void {
     const i = targets.value.findIndex((t) => t.key === current.value?.key)
     chosen.value = targets.value[Math.max(0, Math.min(targets.value.length - 1, i + by))]?.key ?? null
   }
   function advance(from: string, entryId?: string): void {
-    if (entryId !== undefined) sent(entryId, from)
-    uncounted.value.add(from)
+    if (entryId !== undefined) {
+      sent(entryId, from)
+      uncounted.value.set(from, entryId)
+      setTimeout(() => { count(from, entryId) }, uncountedMs) // counted nowhere: it was read at another stop
+    }
     lastWritten.value = from
     chosen.value = null
   }
@@ -99,10 +109,13 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
   const bids = computed<{ title: string; waits: string } | null>(() => {
     if (rests.value) return { title: 'Nothing to test now', waits: gatesOpen.value === 0 ? 'every gate is met: power with s' : `${String(gatesOpen.value)} ${gatesOpen.value === 1 ? 'gate is' : 'gates are'} open; power with s` }
     if (moves.value !== null) return { title: `Set ${String(moves.value.volts)} V, ${limiterWords(moves.value)}`, waits: 'set the mains, then g' }
+    if (live.value && !reads.value && proof.value?.step.test === 'lights-out') return { title: 'Lights out', waits: 'l darkens everything and runs the half minute' }
     if (ended.value) return { title: 'Every stop is done', waits: tubesNext.value !== null ? `off with Esc Esc; then ${tubesNext.value} in` : bench.state === 'energised' ? 'it stands on full mains' : 'full mains with e' }
     return null
   })
   /** The reading in hand is taken while its socket is tapped. */
+  /** What was read there keeps the way from going on. */
+  const against = computed(() => (reads.value && stop.value?.missing.length === 0 && probe.current.value?.kind === 'point' && stop.value.against.includes(probe.current.value.point.place) ? probe.current.value.point.place : null))
   const taps = computed(() => reads.value && stop.value?.readings.some((r) => r.toTap && `${r.place}|${r.function}` === probe.current.value?.key) === true)
   async function give(value: string): Promise<Sent> {
     const key = proof.value?.key
@@ -156,12 +169,12 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
     key: computed(() => active.value.key.value),
     above: computed(() => (live.value ? (allDone.value ? 'Up' : stop.value?.here === true ? `Stop at ${String(stop.value.volts)} V` : 'On the way') : test.above.value)),
     title: computed(() => bids.value?.title ?? (taps.value ? `${reading.title.value}, tapped` : reads.value ? reading.title.value : live.value && stop.value !== null && !allDone.value ? 'Look, listen, smell' : test.title.value)),
-    below: computed(() => (taps.value ? `tap the socket: every value seen, the worst decides · ${reading.below.value}` : active.value.below.value)), unit: computed(() => active.value.unit.value), placeholder: computed(() => active.value.placeholder.value),
+    below: computed(() => (against.value !== null ? `speaks against going on: read it again, find out why, or let it stand with a reason (a) · ${reading.below.value}` : taps.value ? `tap the socket: every value seen, the worst decides · ${reading.below.value}` : active.value.below.value)), unit: computed(() => active.value.unit.value), placeholder: computed(() => active.value.placeholder.value),
     tag: computed(() => active.value.tag.value), choices: computed(() => (bids.value === null ? active.value.choices.value : [])), waits: computed(() => bids.value?.waits ?? active.value.waits.value), begins: computed(() => active.value.begins.value),
     // Off: the fall of B+ first, where it says something, then the proofs.
     island: computed(() => (bench.state === 'discharging' && !falls.value ? (bench.bench?.islands.find((i) => !i.proved) ?? null) : null)),
     last: computed(() => active.value.last.value ?? reading.last.value), understood: (text) => active.value.understood(text), place: computed(() => active.value.place.value), reads: computed(() => active.value.reads.value), figures: computed(() => active.value.figures.value),
-    write: (text, from) => (taps.value && reading.modes['tapped'] !== undefined && !text.includes('/') && placeOf(text) === null ? reading.modes['tapped'].write(text) : active.value.write(text, from)), choose: (value) => (reads.value ? active.value.choose(value) : give(value)), proved: () => { test.proved() },
+    placesToo: computed(() => live.value && stop.value?.here === true), write: (text, from) => (live.value && placeOf(text) !== null ? reading.write(text, from) : taps.value && reading.modes['tapped'] !== undefined && !text.includes('/') ? reading.modes['tapped'].write(text) : active.value.write(text, from)), choose: (value) => (reads.value ? active.value.choose(value) : give(value)), proved: () => { test.proved() },
     modes: { ...test.modes, ...reading.modes, inlet }, keys, step: (by) => { active.value.step(by) }, stepItem: (by) => { station.stepItem(by) }, back: () => { active.value.back() },
   }
   return { line, probe, goTo, lookAgain, fit, reads }
