@@ -89,9 +89,9 @@ final class TubeCatalogue
             return null === $exact ? [] : [$exact];
         }
         $types = [];
-        foreach ($this->items as $known => $item) {
+        foreach ($this->names() as $known) {
             if (1 === preg_match('/^'.preg_quote($name, '/').'[A-Z-]/', $known)) {
-                $types[$item] ??= $this->find($known);
+                $types[$this->items[$known]] ??= $this->find($known);
             }
         }
 
