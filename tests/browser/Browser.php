@@ -219,12 +219,12 @@ final class Browser
      *
      * @param array<string, mixed> $payload
      */
-    public function write(string $jobId, string $kind, array $payload): void
+    public function write(string $jobId, string $kind, array $payload, int $version = 1): void
     {
         $path = '/api/jobs/'.$jobId.'/tape';
         $tape = json_decode($this->fetch($path), true);
         $unit = \is_array($tape) && \is_array($tape['benches'] ?? null) && \is_array($tape['benches'][0] ?? null) ? $tape['benches'][0]['unitId'] : Assert::fail('no chassis in '.$jobId);
-        $entry = ['id' => Uuid::v7()->toRfc4122(), 'unitId' => $unit, 'kind' => $kind, 'v' => 1, 'payload' => $payload, 'device' => substr(basename($this->profile), 4), 'counter' => ++$this->written, 'observedAt' => $tape['serverTime']]; // a practice shop’s time may run faster than ours
+        $entry = ['id' => Uuid::v7()->toRfc4122(), 'unitId' => $unit, 'kind' => $kind, 'v' => $version, 'payload' => $payload, 'device' => substr(basename($this->profile), 4), 'counter' => ++$this->written, 'observedAt' => $tape['serverTime']]; // a practice shop’s time may run faster than ours
         Assert::assertMatchesRegularExpression('/^20\d .*"refused":false/s', $this->post($path, $entry), $kind.' was taken');
     }
 

@@ -32,7 +32,7 @@ final class GateTableTest extends ServerTestCase
         yield 'a reversed can' => ['polarity', [self::FUSE, self::LOAD, ['trial', ['test' => 'polarity', 'part' => 'C2', 'text' => 'reversed']]], 'owner'];
         yield 'a two-wire cord' => ['earth', [self::FUSE, self::LOAD, ['trial', ['test' => 'cord', 'part' => 'mains', 'text' => 'two-wire']]], 'owner'];
         yield 'iron that is condemned' => ['iron', [self::FUSE, self::LOAD, ['trial', ['test' => 'insulation-ohms', 'part' => 'T2', 'subject' => 'primary-core', 'text' => '200k', 'lifted' => true]]], 'owner'];
-        foreach (['earth', 'findings', 'iron', 'short', 'bias-supply', 'tubes', 'sockets', 'decay', 'output-continuity', 'limiter', 'standby', 'volumes'] as $unknown) {
+        foreach (['earth', 'findings', 'iron', 'short', 'bias-supply', 'tubes', 'steps', 'sockets', 'decay', 'output-continuity', 'limiter', 'standby', 'volumes'] as $unknown) {
             yield $unknown.', of which nobody knows' => [$unknown, [self::FUSE, self::LOAD], 'technician'];
         }
         yield 'an ammeter that nobody read' => ['ammeter', [self::FUSE, self::LOAD, $says(['ammeter' => ['place' => 'centre-tap']])], 'technician'];

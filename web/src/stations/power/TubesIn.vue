@@ -11,12 +11,14 @@ const bench = useBench()
 const session = useSession()
 const step = computed(() => stepInHand(props.power))
 const isDead = computed(() => bench.state === 'dead')
+const falls: Record<string, string> = { within: 'it fell as it should', watch: 'it fell, with a remark', out: 'it fell as it should not', danger: 'it fell as it should not' }
 /** What stands before it: said with a mark and a word. */
 const before = computed(() => {
   const s = step.value
   if (s === null) return []
   return [
     { id: 'walked', met: s.waitsForVolts === null, says: s.waitsForVolts === null ? 'The way up without it is walked.' : `The way up without it: its stop at ${String(s.waitsForVolts)} V is not done.` },
+    ...(s.sockets.length === 0 ? [] : props.power.decays.map((d) => ({ id: `fall-${d.place}`, met: d.test?.verdict === 'within' || d.test?.verdict === 'watch', says: `${d.place}: ${d.test === null ? 'its fall after switching off was not watched' : falls[d.test.verdict] ?? 'its fall says nothing'}.` }))),
     ...s.sockets.map((k) => ({ id: k.position, met: k.missing === null, says: k.missing ?? `${k.position}: its socket is proved.` })),
     { id: 'dead', met: isDead.value || s.in, says: isDead.value ? 'Dead, by its own proof.' : s.in ? 'It is in.' : 'Off, and proved dead: only then do hands go in.' },
   ]
