@@ -18,6 +18,7 @@ use Yew\Core\Power\StopPlan;
 use Yew\Core\Reading\JudgedBench;
 use Yew\Core\Reading\OutputTubes;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Resistor\ResistorTestKind;
 use Yew\Core\Safety\Hazard;
 use Yew\Core\Safety\OpenEnds;
 use Yew\Core\Safety\Refusal;
@@ -122,8 +123,17 @@ final class Bench
     private function outputTubes(): ?OutputTubes
     {
         $sheet = $this->sheetAsFitted();
+        if (null === $sheet) {
+            return null;
+        }
+        $atCathode = array_map(static fn (DrawnTube $t): array => $t->at('cathode'), $this->unit->drawn($this->made())->tubes);
+        $measured = [];
+        foreach (array_unique(array_merge(...array_values($atCathode))) as $part) {
+            $ohms = $this->facts()->sinceChange($this->facts()->tests->of($part)->latest(ResistorTestKind::Resistor))?->value('ohms');
+            $measured = null === $ohms ? $measured : [...$measured, $part => $ohms];
+        }
 
-        return null === $sheet ? null : new OutputTubes($sheet, $this->unit->tubes(), array_map(static fn (DrawnTube $t): array => $t->at('cathode'), $this->unit->drawn($this->made())->tubes));
+        return new OutputTubes($sheet, $this->unit->tubes(), $atCathode, $measured);
     }
 
     /** What was replaced in it. What was only found different stays out: a fault must not become its own reference (contract §1). */

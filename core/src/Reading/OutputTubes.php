@@ -15,11 +15,17 @@ use Yew\Core\Tube\TubeType;
 /** The output tubes of a unit: which type stands in which socket, and on which cathode resistor, by itself or with others. */
 final readonly class OutputTubes
 {
+    /** What nobody measured may have drifted upwards by so much, as a share (our choice; common practice: carbon composition by a third and more). */
+    private const DRIFT_SHARE = 0.5;
+    /** A part of a closer tolerance than this is a film or a wire, and does not drift so (our choice), percent. */
+    private const DRIFTS_FROM_PERCENT = 5.0;
+
     /**
      * @param Sheet                       $sheet     with the parts that are fitted now
      * @param array<string, list<string>> $atCathode ids of the parts at each tube’s cathode, by position; empty where the sheet has no circuit
+     * @param array<string, float>        $measured  ohms by part, of those that were measured as they are now
      */
-    public function __construct(private Sheet $sheet, private TubeCatalogue $tubes, private array $atCathode)
+    public function __construct(private Sheet $sheet, private TubeCatalogue $tubes, private array $atCathode, private array $measured = [])
     {
     }
 
@@ -39,7 +45,7 @@ final readonly class OutputTubes
         }
         $part = $this->cathodePart($pin->tube, $conditions);
 
-        return new OutputTube($pin->tube, $types, $electrode, null === $part ? null : $part->ohms * (1.0 + $part->tolerancePercent / 100), null === $part ? 1 : max(1, \count($this->sharing($part, $conditions))), $plateVolts, $screenVolts);
+        return new OutputTube($pin->tube, $types, $electrode, null === $part ? null : $this->mostOhms($part), null === $part ? 1 : max(1, \count($this->sharing($part, $conditions))), $plateVolts, $screenVolts);
     }
 
     /** The place of another electrode of the tube that stands in a socket. */
@@ -70,6 +76,12 @@ final readonly class OutputTubes
         }
 
         return null;
+    }
+
+    /** Most that a cathode resistor has: as it was measured, else as it is marked, with what an old one may have drifted. */
+    private function mostOhms(Part $part): float
+    {
+        return $this->measured[$part->id] ?? $part->ohms * (1.0 + ($part->tolerancePercent >= self::DRIFTS_FROM_PERCENT ? self::DRIFT_SHARE : $part->tolerancePercent / 100));
     }
 
     /** @return list<string> output tubes that are in and stand on one resistor; where no circuit is drawn, those without one of their own among them */
