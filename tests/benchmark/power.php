@@ -17,7 +17,7 @@ require __DIR__.'/figures.php';
 $stops = max(2, (int) ($argv[1] ?? 12));
 
 /** What an API answer says, and how many milliseconds it took. */
-function timed(Browser $browser, string $path): float
+function answerMilliseconds(Browser $browser, string $path): float
 {
     $said = $browser->driver->executeAsyncScript('const done = arguments[1]; const begin = performance.now(); fetch(arguments[0]).then(r => r.text()).then(() => done(performance.now() - begin))', [$path]);
 
@@ -39,9 +39,9 @@ try {
         $plans = $changes = [];
         for ($n = 0; $n < 8; ++$n) {
             $browser->write($job, 'power-choice', ['method' => 'variac-lamp', 'lampWatts' => 61.5 + $n, 'lampVolts' => 230.0]);
-            $plans[] = timed($browser, '/api/jobs/'.$job.'/units/'.$id.'/power');
+            $plans[] = answerMilliseconds($browser, '/api/jobs/'.$job.'/units/'.$id.'/power');
             $browser->write($job, 'power-choice', ['method' => 0 === $n % 2 ? 'variac-ammeter' : 'lamp']);
-            $changes[] = timed($browser, '/api/jobs/'.$job.'/units/'.$id.'/power');
+            $changes[] = answerMilliseconds($browser, '/api/jobs/'.$job.'/units/'.$id.'/power');
         }
         report('Plan with a new lamp, '.$name, $plans, 'under 300 ms');
         report('Another way chosen, '.$name, array_slice($changes, 2), 'under 150 ms');
