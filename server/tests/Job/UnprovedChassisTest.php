@@ -68,9 +68,9 @@ final class UnprovedChassisTest extends ServerTestCase
 
     public function testItIsForThoseWhoAreSignedIn(): void
     {
-        $this->post('/api/sign-out', []);
-        $this->get('/api/chassis');
-        self::assertSame(401, $this->lastStatus());
+        $this->client->jsonRequest('POST', '/api/sign-out', [], ['HTTP_ORIGIN' => 'http://localhost']);
+        $this->client->request('GET', '/api/chassis');
+        self::assertResponseStatusCodeSame(401);
     }
 
     private function proved(string $job, float $minutesAgo): void
