@@ -25,10 +25,7 @@ final class Browser
 
     public function __construct(private readonly string $address)
     {
-        $socket = stream_socket_server('tcp://127.0.0.1:0');
-        \assert(false !== $socket);
-        $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
-        fclose($socket);
+        $port = FreePort::find();
         $this->profile = sys_get_temp_dir().'/yew-chrome-'.bin2hex(random_bytes(6));
         mkdir($this->profile, 0o700);
         $this->service = new Process(['chromedriver', '--port='.$port, '--log-level=WARNING'], env: ['HOME' => $this->profile, 'TMPDIR' => $this->profile], timeout: null);

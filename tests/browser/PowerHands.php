@@ -107,7 +107,7 @@ final class PowerHands
     public function dead(): void
     {
         $asked = false;
-        for ($i = 0; $i < self::MOST && !str_contains($this->b->textOf('.strip, .top'), 'DEAD'); ++$i) {
+        for ($i = 0; $i < self::MOST && !str_contains($this->b->textOf('.top'), 'DEAD'); ++$i) {
             $title = $this->title();
             if (str_contains($title, 'Fall of')) {
                 $this->fall();

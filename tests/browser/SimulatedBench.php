@@ -75,12 +75,10 @@ final class SimulatedBench
         return Fields::of(json_decode($this->hands->ask('state'), true))->string('brightness');
     }
 
+    /** The first of the ports in a row that a stand takes. */
     private static function freePorts(): int
     {
-        $socket = stream_socket_server('tcp://127.0.0.1:0');
-        \assert(false !== $socket);
-        $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
-        fclose($socket);
+        $port = FreePort::find();
 
         return $port > 60_000 ? $port - 10_000 : $port;
     }

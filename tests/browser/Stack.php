@@ -23,10 +23,7 @@ final class Stack
     {
         $data = \dirname(__DIR__, 2).'/var/browser-'.$name;
         (new Filesystem())->remove($data);
-        $socket = stream_socket_server('tcp://127.0.0.1:0');
-        \assert(false !== $socket);
-        $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
-        fclose($socket);
+        $port = FreePort::find();
 
         return new self($data, $port);
     }

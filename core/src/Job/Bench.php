@@ -49,6 +49,7 @@ final class Bench
 
     public readonly UnitState $state;
     private ?JudgedBench $readings = null;
+    private ?OutputTubes $outputTubes = null;
     private ?BenchFacts $facts = null;
     /** @var array<string, Board> made so far, by station */
     private array $boards = [];
@@ -120,11 +121,12 @@ final class Bench
         );
     }
 
+    /** Asked for at every plate and cathode that was read: worked out once. */
     private function outputTubes(): ?OutputTubes
     {
         $sheet = $this->sheetAsFitted();
-        if (null === $sheet) {
-            return null;
+        if (null === $sheet || null !== $this->outputTubes) {
+            return $this->outputTubes;
         }
         $atCathode = array_map(static fn (DrawnTube $t): array => $t->at('cathode'), $this->unit->drawn($this->made())->tubes);
         $measured = [];
@@ -133,7 +135,7 @@ final class Bench
             $measured = null === $ohms ? $measured : [...$measured, $part => $ohms];
         }
 
-        return new OutputTubes($sheet, $this->unit->tubes(), $atCathode, $measured);
+        return $this->outputTubes = new OutputTubes($sheet, $this->unit->tubes(), $atCathode, $measured);
     }
 
     /** What was replaced in it. What was only found different stays out: a fault must not become its own reference (contract §1). */

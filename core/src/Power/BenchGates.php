@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Power;
 
+use Yew\Core\Bench\Limiter;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Bench\MeterSetting;
 use Yew\Core\Ramp\PowerMethod;
@@ -64,7 +65,7 @@ final class BenchGates
         if (null === $limiters) {
             return Gate::unknown('limiter', null === $wanted ? 'gate-limiter-not-said' : 'gate-limiter-not-said-'.$wanted);
         }
-        $in = array_map(static fn (\Yew\Core\Bench\Limiter $l): string => $l->kind, $limiters);
+        $in = array_map(static fn (Limiter $l): string => $l->kind, $limiters);
 
         return match (true) {
             null !== $wanted && !\in_array($wanted, $in, true) => Gate::notMet('limiter', 'gate-limiter-not-in-'.$wanted, Authority::Technician),

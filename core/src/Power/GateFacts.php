@@ -8,6 +8,7 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meters;
 use Yew\Core\Bench\MeterSetting;
 use Yew\Core\Circuit\Element\Potentiometer;
+use Yew\Core\Drawn\DrawnCapacitor;
 use Yew\Core\Drawn\DrawnTube;
 use Yew\Core\Ramp\PowerChoice;
 use Yew\Core\Safety\BrokenStop;
@@ -112,7 +113,7 @@ final readonly class GateFacts
     /** Highest B+ that may come: with no tubes in, at the mains of the place; null where no circuit says. */
     public function peakVolts(): ?float
     {
-        $worst = array_filter(array_map(static fn (\Yew\Core\Drawn\DrawnCapacitor $c): ?float => $c->worstVolts, $this->bench->drawn->capacitors), static fn (?float $v): bool => null !== $v);
+        $worst = array_filter(array_map(static fn (DrawnCapacitor $c): ?float => $c->worstVolts, $this->bench->drawn->capacitors), static fn (?float $v): bool => null !== $v);
 
         return [] === $worst ? null : max(array_map(abs(...), $worst));
     }

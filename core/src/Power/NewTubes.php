@@ -22,7 +22,7 @@ final class NewTubes
     {
         $in = null === $facts->sheet ? [] : array_values(array_diff(array_map(strval(...), array_keys($facts->sheet->tubes)), $out));
         foreach (array_reverse($facts->ramps->all) as $ramp) {
-            if ($ramp->beganAt <= $facts->ramps->changedAt || null === $ramp->tubesOut || ([] === array_diff($ramp->tubesOut, $out) && [] === array_diff($out, $ramp->tubesOut))) {
+            if ($ramp->beganAt <= $facts->ramps->changedAt || null === $ramp->tubesOut || TubeRoles::areSame($ramp->tubesOut, $out)) {
                 continue;
             }
 

@@ -7,6 +7,7 @@ namespace Yew\Core\Power;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\Supply\Lamp;
 use Yew\Core\Drawn\DrawnCapacitor;
+use Yew\Core\Drawn\DrawnRail;
 use Yew\Core\Ramp\PowerChoice;
 use Yew\Core\Sheet\Place;
 use Yew\Core\Sheet\PointKind;
@@ -94,7 +95,7 @@ final readonly class PowerPlan
     /** @return list<array{string, string}> places to be drawn or read at a stop, each with what it is */
     private static function places(BenchFacts $facts, PowerStop $stop): array
     {
-        $places = array_values(array_map(static fn (\Yew\Core\Drawn\DrawnRail $r): array => [$r->id, $r->volts < 0.0 ? 'bias' : 'rail'], $facts->drawn->rails));
+        $places = array_values(array_map(static fn (DrawnRail $r): array => [$r->id, $r->volts < 0.0 ? 'bias' : 'rail'], $facts->drawn->rails));
         foreach ($facts->sheet->tubes ?? [] as $tube) {
             $pins = $tube->output ? $facts->tubes->find($tube->type)?->section()->pins ?? [] : [];
             foreach (['grid' => 'bias', 'plate' => 'plate', 'screen' => 'screen', 'cathode' => 'cathode'] as $electrode => $role) {
@@ -156,9 +157,9 @@ final readonly class PowerPlan
         $others = TubeRoles::others($facts->sheet, $facts->tubes);
         $at = static fn (float $share, string $place): float => abs($facts->readings->under(PlanConditions::at($facts, $share * $full, [], $others))?->at($place)->volts ?? 0.0);
         $wakes = [];
-        $first = array_values(array_filter($facts->drawn->rails, static fn (\Yew\Core\Drawn\DrawnRail $r): bool => $r->volts > 0.0))[0] ?? null;
-        $bias = array_values(array_filter($facts->drawn->rails, static fn (\Yew\Core\Drawn\DrawnRail $r): bool => $r->volts < 0.0))[0] ?? null;
-        foreach (array_filter(['bias' => $bias, 'rail' => $first], static fn (?\Yew\Core\Drawn\DrawnRail $r): bool => null !== $r) as $what => $rail) {
+        $first = array_values(array_filter($facts->drawn->rails, static fn (DrawnRail $r): bool => $r->volts > 0.0))[0] ?? null;
+        $bias = array_values(array_filter($facts->drawn->rails, static fn (DrawnRail $r): bool => $r->volts < 0.0))[0] ?? null;
+        foreach (array_filter(['bias' => $bias, 'rail' => $first], static fn (?DrawnRail $r): bool => null !== $r) as $what => $rail) {
             $whole = $at(1.0, $rail->id);
             foreach (self::WAKING as $share) {
                 if ($whole > 0.0 && $at($share, $rail->id) > self::AWAKE_SHARE * $whole) {

@@ -7,6 +7,8 @@ namespace Yew\Core\Power;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Drawn\DrawnLead;
 use Yew\Core\Quantity\Engineering;
+use Yew\Core\Ramp\Ramp;
+use Yew\Core\Ramp\RampSample;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\TubePosition;
 use Yew\Core\Station\BenchFacts;
@@ -81,7 +83,7 @@ final class PowerStation implements Station
     {
         $others = null === $facts->sheet ? [] : TubeRoles::others($facts->sheet, $facts->tubes);
 
-        return [] !== array_filter($facts->ramps->all, static fn (\Yew\Core\Ramp\Ramp $r): bool => $r->beganAt > $facts->ramps->changedAt && null !== $r->tubesOut && [] === array_diff($others, $r->tubesOut));
+        return [] !== array_filter($facts->ramps->all, static fn (Ramp $r): bool => $r->beganAt > $facts->ramps->changedAt && null !== $r->tubesOut && [] === array_diff($others, $r->tubesOut));
     }
 
     private static function trim(BenchFacts $facts, string $trim): Item
@@ -129,7 +131,7 @@ final class PowerStation implements Station
         $reasons = [
             ...StopTests::seen($seen), ...(null === $planned ? [] : [...StopTests::lamp($lamp, $planned), ...StopTests::draw($draw, $planned)]),
             // What was let stand no longer speaks; the rest says so with the verdict that it had.
-            ...array_map(static fn (\Yew\Core\Ramp\RampSample $s): Reason => new Reason('stop-reading-against', Verdict::Watch, ['place' => $s->place]), $against),
+            ...array_map(static fn (RampSample $s): Reason => new Reason('stop-reading-against', Verdict::Watch, ['place' => $s->place]), $against),
         ];
         $steps = [
             new Step(PowerTestKind::StopSeen, $stop->id, '', $seen),

@@ -27,7 +27,7 @@ final class StepGate
             return Gate::doesNotApply('steps', 'gate-no-tubes-in');
         }
         foreach (TubeSteps::of($bench) as $step) {
-            if (self::isSame($step->tubesOut, $out)) {
+            if (TubeRoles::areSame($step->tubesOut, $out)) {
                 return self::after($facts, $step, $before);
             }
             // The first step of which something is still out is the one to take.
@@ -47,14 +47,5 @@ final class StepGate
 
         return null === $next ? Gate::met('steps', 'gate-step-follows', ['positions' => $step->positions])
             : Gate::notMet('steps', 'gate-step-before-not-walked', Authority::Technician, ['positions' => $step->positions, 'stopVolts' => $next->volts])->at(PowerStation::ID, $next->id);
-    }
-
-    /**
-     * @param list<string> $one
-     * @param list<string> $other
-     */
-    private static function isSame(array $one, array $other): bool
-    {
-        return [] === array_diff($one, $other) && [] === array_diff($other, $one);
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Power;
 
+use Yew\Core\Circuit\Block\ExpandedBlock;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\TubePosition;
 use Yew\Core\Tube\Model\RectifierModel;
@@ -29,9 +30,20 @@ final class TubeRoles
         return array_values(array_diff(array_map(strval(...), array_keys($sheet->tubes)), self::rectifiers($sheet, $tubes)));
     }
 
+    /**
+     * Whether two lists name the same positions, in whatever order.
+     *
+     * @param list<string> $one
+     * @param list<string> $other
+     */
+    public static function areSame(array $one, array $other): bool
+    {
+        return [] === array_diff($one, $other) && [] === array_diff($other, $one);
+    }
+
     /** The rectifier is a tube, and the bias comes from a rectifier of its own that does not wait for it (PWR-5a). */
     public static function biasComesWithoutRectifierTube(Sheet $sheet, TubeCatalogue $tubes): bool
     {
-        return [] !== self::rectifiers($sheet, $tubes) && [] !== array_filter($sheet->circuit->blocks ?? [], static fn (\Yew\Core\Circuit\Block\ExpandedBlock $b): bool => 'bias' === $b->kind);
+        return [] !== self::rectifiers($sheet, $tubes) && [] !== array_filter($sheet->circuit->blocks ?? [], static fn (ExpandedBlock $b): bool => 'bias' === $b->kind);
     }
 }

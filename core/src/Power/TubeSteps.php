@@ -5,9 +5,13 @@ declare(strict_types=1);
 namespace Yew\Core\Power;
 
 use Yew\Core\Circuit\Block\ExpandedBlock;
+use Yew\Core\Circuit\Element\Capacitor;
+use Yew\Core\Circuit\Element\Element;
 use Yew\Core\Circuit\Forecast;
+use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\TubeStress;
 use Yew\Core\Sheet\Sheet;
+use Yew\Core\Sheet\TubePosition;
 use Yew\Core\Station\BenchFacts;
 
 /**
@@ -91,7 +95,7 @@ final readonly class TubeSteps
                 }
             }
         }
-        $outputs = array_values(array_diff(array_map(strval(...), array_keys(array_filter($this->sheet->tubes, static fn (\Yew\Core\Sheet\TubePosition $t): bool => $t->output))), $placed));
+        $outputs = array_values(array_diff(array_map(strval(...), array_keys(array_filter($this->sheet->tubes, static fn (TubePosition $t): bool => $t->output))), $placed));
         $groups = [] === $outputs ? $groups : [...$groups, ['output', $outputs]];
         $rest = array_values(array_diff(array_map(strval(...), array_keys($this->sheet->tubes)), $placed, $outputs));
 
@@ -125,7 +129,7 @@ final readonly class TubeSteps
     /** An output stage without coupling capacitors is driven by its driver’s own volts. */
     private function isDirect(ExpandedBlock $block): bool
     {
-        return [] === array_filter($block->elements, static fn (\Yew\Core\Circuit\Element\Element $e): bool => $e instanceof \Yew\Core\Circuit\Element\Capacitor && \Yew\Core\Circuit\Netlist::CHASSIS !== $e->minus && \Yew\Core\Circuit\Netlist::CHASSIS !== $e->plus);
+        return [] === array_filter($block->elements, static fn (Element $e): bool => $e instanceof Capacitor && Netlist::CHASSIS !== $e->minus && Netlist::CHASSIS !== $e->plus);
     }
 
     /** @param list<string> $positions */

@@ -21,15 +21,14 @@ final class JudgedBench
 {
     /** Reasons of a reading that found nothing where something belongs: the next one there confirms it or clears it (JUDGE-3). */
     private const ZEROS = ['dead-zero', 'zero', 'bias-lost', 'bias-lost-probe-again'];
+    /** What is left at a plate of what a healthy one has there, where a tube pulls its supply down: more than any common supply sags (our choice). */
+    private const SAG_SHARE = 0.9;
 
     /** @var array<string, TestPoint> by point key, in probing order */
     private readonly array $testPoints;
     /** @var array<string, JudgedPoint> those judged so far, by point key */
     private array $judged = [];
     private ?ReadingContext $contextNow = null;
-    /** What is left at a plate of what a healthy one has there, where a tube pulls its supply down: more than any common supply sags (our choice). */
-    private const SAG_SHARE = 0.9;
-
     /** @var list<BranchCurrent>|null */
     private ?array $currents = null;
     /** @var array<string, TakenReading> latest by point key */
@@ -336,12 +335,17 @@ final class JudgedBench
         foreach ($this->testPoints as $key => $point) {
             $bias = $this->records[$key] ?? null;
             if (null !== $bias && Judge::isOutputBias($point) && ReadingKind::Value === $bias->kind && self::isOfOneMoment($bias, $own)) {
-                $half = $this->meters->find($bias->meterId)?->figure($bias->function, $bias->value, $bias->resolution, $bias->entryId)->halfWidth95() ?? 0.0;
-                $least = min($least ?? \INF, ($bias->value - $half) / ($point->printedVolts ?? 1.0));
+                $least = min($least ?? \INF, ($bias->value - $this->halfWidth($bias)) / ($point->printedVolts ?? 1.0));
             }
         }
 
         return $least;
+    }
+
+    /** Half of the 95 % band that the meter leaves a value; none where nobody said by which it was read. */
+    private function halfWidth(TakenReading $reading): float
+    {
+        return $this->meters->find($reading->meterId)?->figure($reading->function, $reading->value, $reading->resolution, $reading->entryId)->halfWidth95() ?? 0.0;
     }
 
     /** Read within a few minutes of each other, with everything as it was. */
@@ -359,7 +363,7 @@ final class JudgedBench
         $key = TestPoint::keyOf($place, MeterFunction::DcVolts);
         $read = $this->records[$key] ?? null;
         if (null !== $read && ReadingKind::Value === $read->kind && self::isOfOneMoment($read, $own)) {
-            return $read->value - ($this->meters->find($read->meterId)?->figure($read->function, $read->value, $read->resolution, $read->entryId)->halfWidth95() ?? 0.0);
+            return $read->value - $this->halfWidth($read);
         }
         $expected = Expectation::at($this->testPoints[$key] ?? TestPoint::unprinted($place, MeterFunction::DcVolts), $this->contextOf($own));
 

@@ -7,6 +7,8 @@ namespace Yew\Core\Tests\Power;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Bench\ChassisState;
+use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Codec\Fields;
 use Yew\Core\Power\Authority;
 use Yew\Core\Power\Gate;
 use Yew\Core\Power\Gates;
@@ -152,7 +154,7 @@ final class GatesTest extends TestCase
         $gate = self::gate($unit, $id);
         self::assertSame([$state, $code], [$gate->state, $gate->code]);
         self::assertSame([$authority, null === $authority], [$gate->state->passes() ? null : $gate->authority, $gate->state->passes()]);
-        self::assertEquals($gate, Gate::fromFields(\Yew\Core\Codec\Fields::of(json_decode(json_encode($gate->toArray(), \JSON_THROW_ON_ERROR), true))), 'as an entry keeps it');
+        self::assertEquals($gate, Gate::fromFields(Fields::of(json_decode(json_encode($gate->toArray(), \JSON_THROW_ON_ERROR), true))), 'as an entry keeps it');
     }
 
     public function testWhatOnlyAPersonCanSayIsSaidEachTime(): void
@@ -182,7 +184,7 @@ final class GatesTest extends TestCase
         $tape = self::dead();
         $tape->taken('conditions', self::tubes($tape, ['V1', 'V2', 'V3', 'V4', 'V5']))->taken('conditions', self::said(['meterId' => 'no-1']));
         $tape->ramped()->taken('conditions', self::said(['inletVolts' => 117.0, 'limiters' => []]));
-        $volts = $tape->bench()->readings()->expectedUnder('V4.5', \Yew\Core\Bench\MeterFunction::DcVolts, $tape->state->conditions)->volts ?? self::fail();
+        $volts = $tape->bench()->readings()->expectedUnder('V4.5', MeterFunction::DcVolts, $tape->state->conditions)->volts ?? self::fail();
         $bias = static fn (string $place, float $v): array => ['place' => $place, 'function' => 'dc-volts', 'text' => \sprintf('%.1f', $v), 'meterId' => 'no-1', 'tapped' => [\sprintf('%.1f', $v), \sprintf('%.1f', $v + 0.1)]];
         $tape->taken('reading', $bias('V4.5', $volts))->off()->discharged();
         $tape->taken('power-choice', ['method' => 'variac-lamp'])->taken('conditions', self::tubes($tape, ['V1', 'V2', 'V3']));

@@ -7,8 +7,10 @@ namespace Yew\Core\Tests\Power;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Bench\ChassisState;
+use Yew\Core\Circuit\TubeStress;
 use Yew\Core\Power\LampChoice;
 use Yew\Core\Power\LampLight;
+use Yew\Core\Power\PlanConditions;
 use Yew\Core\Power\PlannedStop;
 use Yew\Core\Power\PowerPlan;
 use Yew\Core\Power\TubeStep;
@@ -158,8 +160,8 @@ final class PowerPlanTest extends TestCase
     public function testOneAloneOfTwoOnASharedResistorWouldBurn(): void
     {
         $tape = UnitTape::in(ChassisState::Dead, FakeUnit::demo('wren-15'));
-        $alone = $tape->bench()->readings()->under(\Yew\Core\Power\PlanConditions::at($tape->bench()->facts(), 240.0, [], ['V1', 'V2', 'V4']));
-        $share = max(0.0, ...array_map(static fn (\Yew\Core\Circuit\TubeStress $s): float => 'V3' === $s->position ? $s->plateShare ?? 0.0 : 0.0, $alone->stresses ?? []));
+        $alone = $tape->bench()->readings()->under(PlanConditions::at($tape->bench()->facts(), 240.0, [], ['V1', 'V2', 'V4']));
+        $share = max(0.0, ...array_map(static fn (TubeStress $s): float => 'V3' === $s->position ? $s->plateShare ?? 0.0 : 0.0, $alone->stresses ?? []));
         self::assertGreaterThan(1.2, $share);
     }
 

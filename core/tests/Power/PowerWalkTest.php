@@ -9,6 +9,7 @@ use PHPUnit\Framework\TestCase;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Power\PowerStop;
+use Yew\Core\Ramp\RampSample;
 use Yew\Core\Tests\Job\FakeUnit;
 use Yew\Core\Tests\Job\UnitTape;
 
@@ -126,7 +127,7 @@ final class PowerWalkTest extends TestCase
         self::readAll($tape)->taken('trial', ['test' => 'stop-seen', 'part' => $first->id, 'text' => 'hum']);
         self::assertTrue($tape->bench()->walk()->isDone($first), 'hum is watched');
         $tape->taken('reading', self::reading('A', self::text($tape, 'A', 0.8)));
-        self::assertSame(['A'], array_map(static fn (\Yew\Core\Ramp\RampSample $s): string => $s->place, $tape->bench()->walk()->against($first)));
+        self::assertSame(['A'], array_map(static fn (RampSample $s): string => $s->place, $tape->bench()->walk()->against($first)));
         $tape->refused('ahead-of-the-plan', 'conditions', self::set($second));
         $accepted = clone $tape;
         $accepted->taken('accept', ['reading' => '' === $accepted->last() ? '' : self::lastReading($accepted), 'reason' => 'a tired meter'])->taken('conditions', self::set($second));

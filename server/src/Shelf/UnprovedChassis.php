@@ -36,16 +36,15 @@ final readonly class UnprovedChassis
         $all = [];
         foreach ($this->em->getConnection()->fetchAllAssociative(self::UNITS, ['gone' => ShelfState::Collected->value, 'form' => (string) Benches::FORM, 'dead' => ChassisState::Dead->value]) as $row) {
             $text = array_map(static fn (mixed $v): string => \is_scalar($v) ? (string) $v : '', $row);
-            $kept = Benches::FORM === (int) $text['form'] ? null : $this->folded($text['job_id'], $text['unit_id']);
-            $state = null === $kept ? ChassisState::from($text['state']) : $kept->chassis->state;
+            [$state, $since, $bookedIn, $isStopped] = Benches::FORM === (int) $text['form']
+                ? [ChassisState::from($text['state']), (float) $text['since'], (float) $text['booked'], 'false' === $text['off']]
+                : self::told($this->folded($text['job_id'], $text['unit_id']));
             if (ChassisState::Dead === $state) {
                 continue;
             }
-            $since = null === $kept ? (float) $text['since'] : $kept->chassis->since;
             $all[] = [
                 'jobId' => $text['job_id'], 'unitId' => $text['unit_id'], 'tag' => $text['tag'], 'maker' => $text['maker'], 'model' => $text['model'], 'serial' => $text['serial'],
-                'state' => $state->value, 'since' => Moment::ofSeconds($since), 'isFromBookIn' => ChassisState::Discharging === $state && $since <= (null === $kept ? (float) $text['booked'] : $kept->bookedIn),
-                'isStopped' => null === $kept ? 'false' === $text['off'] : false === $kept->stop?->isOff,
+                'state' => $state->value, 'since' => Moment::ofSeconds($since), 'isFromBookIn' => ChassisState::Discharging === $state && $since <= $bookedIn, 'isStopped' => $isStopped,
             ];
         }
         usort($all, static fn (array $a, array $b): int => [self::rank($b), $a['tag'], $a['serial']] <=> [self::rank($a), $b['tag'], $b['serial']]);
@@ -61,6 +60,12 @@ final readonly class UnprovedChassis
     private static function rank(array $one): array
     {
         return [$one['isStopped'], ChassisState::Discharging->value !== $one['state'], ChassisState::from($one['state'])->danger() - (int) $one['isFromBookIn']];
+    }
+
+    /** @return array{ChassisState, float, float, bool} state, since when, booked in when; a stop rule is broken and nobody said that it is off */
+    private static function told(UnitState $state): array
+    {
+        return [$state->chassis->state, $state->chassis->since, $state->bookedIn, false === $state->stop?->isOff];
     }
 
     /** What another version of the application kept, or nobody yet. */

@@ -15,6 +15,7 @@ use Yew\Core\Job\UnitState;
 use Yew\Core\Power\Gate;
 use Yew\Core\Power\Gates;
 use Yew\Core\Power\GateState;
+use Yew\Core\Ramp\Ramp;
 use Yew\Core\Safety\ChassisRules;
 use Yew\Core\Safety\EarlierGates;
 use Yew\Core\Safety\Hazard;
@@ -109,7 +110,7 @@ final readonly class StateChange implements Statement
         }
         $state->ramps = match ($this->to) {
             ChassisState::Ramping => $state->ramps->begun($entry->at, $state->conditions->tubesOut()),
-            ChassisState::Energised => $state->ramps->onCurrent(static fn (\Yew\Core\Ramp\Ramp $r): \Yew\Core\Ramp\Ramp => $r->energised($entry->at)),
+            ChassisState::Energised => $state->ramps->onCurrent(static fn (Ramp $r): Ramp => $r->energised($entry->at)),
             ChassisState::Discharging => $state->ramps->ended($entry->at),
             ChassisState::Dead, ChassisState::Driven => $state->ramps,
         };

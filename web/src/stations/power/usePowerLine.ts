@@ -1,6 +1,7 @@
 import { computed, ref, watch, type ComputedRef } from 'vue'
 import type { Point } from '../../api/client'
 import { useBench } from '../../frame/bench'
+import type { Taken } from '../../live/live'
 import { parseQuantity } from '../../quantity/parse'
 import { placeOf, taken, type Line, type LineKey, type Mode, type Sent } from '../common/line'
 import { useSent } from '../common/useSent'
@@ -124,6 +125,12 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
     if (proof.value !== null) station.choose(proof.value.key)
     return sent
   }
+  /** A place that was named, what was seen while tapping, or what the line asks for. */
+  function written(text: string, from?: Taken): Promise<Sent> {
+    if (live.value && placeOf(text) !== null) return reading.write(text, from)
+    const tapped = taps.value && !text.includes('/') ? reading.modes['tapped'] : undefined
+    return tapped === undefined ? active.value.write(text, from) : tapped.write(text)
+  }
   async function goTo(target: Stop): Promise<void> {
     if (power.value !== null) await bench.write('conditions', { facts: conditionsAt(power.value, target) })
     probe.release()
@@ -174,7 +181,7 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
     // Off: the fall of B+ first, where it says something, then the proofs.
     island: computed(() => (bench.state === 'discharging' && !falls.value ? (bench.bench?.islands.find((i) => !i.proved) ?? null) : null)),
     last: computed(() => active.value.last.value ?? reading.last.value), understood: (text) => active.value.understood(text), place: computed(() => active.value.place.value), reads: computed(() => active.value.reads.value), figures: computed(() => active.value.figures.value),
-    placesToo: computed(() => live.value && stop.value?.here === true), write: (text, from) => (live.value && placeOf(text) !== null ? reading.write(text, from) : taps.value && reading.modes['tapped'] !== undefined && !text.includes('/') ? reading.modes['tapped'].write(text) : active.value.write(text, from)), choose: (value) => (reads.value ? active.value.choose(value) : give(value)), proved: () => { test.proved() },
+    placesToo: computed(() => live.value && stop.value?.here === true), write: written, choose: (value) => (reads.value ? active.value.choose(value) : give(value)), proved: () => { test.proved() },
     modes: { ...test.modes, ...reading.modes, inlet }, keys, step: (by) => { active.value.step(by) }, stepItem: (by) => { station.stepItem(by) }, back: () => { active.value.back() },
   }
   return { line, probe, goTo, lookAgain, fit, reads }

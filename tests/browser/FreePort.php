@@ -1,0 +1,19 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Browser;
+
+/** A port of loopback that nobody listens on. */
+final class FreePort
+{
+    public static function find(): int
+    {
+        $socket = stream_socket_server('tcp://127.0.0.1:0');
+        \assert(false !== $socket);
+        $port = (int) substr((string) strrchr((string) stream_socket_get_name($socket, false), ':'), 1);
+        fclose($socket);
+
+        return $port;
+    }
+}
