@@ -75,12 +75,17 @@ init_database() {
   rm -f "$data/pg/password"
 }
 
+# Silence may last ten seconds. "Not yet" (1) is work: after a power cut it reads back what was written, and that takes as long as it takes.
 wait_for_database() {
-  local i
-  for i in {1..200}; do
-    "$pg_bin/pg_isready" -q -h 127.0.0.1 -p "$pg_port" && return 0
+  local silent=0 i answer
+  for i in {1..6000}; do
+    answer=0
+    "$pg_bin/pg_isready" -q -h 127.0.0.1 -p "$pg_port" || answer=$?
+    [ "$answer" != 0 ] || return 0
     kill -0 "${pids[0]}" 2>/dev/null || { tail -5 "$data/postgres.log" >&2; return 1; }
-    sleep 0.05
+    [ "$answer" = 1 ] || silent=$((silent + 1))
+    [ "$silent" -lt 100 ] || return 1
+    sleep 0.1
   done
   return 1
 }

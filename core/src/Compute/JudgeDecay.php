@@ -15,11 +15,6 @@ final class JudgeDecay implements ComputeForm
     private const MOST_VOLTS = 5000.0;
     private const MOST_SAMPLES = 2000;
     private const MOST_SECONDS = 86400.0;
-    /** How far an electrolytic may be from its mark where nobody says otherwise, percent (our choice). */
-    private const LOW_PERCENT = 20.0;
-    private const HIGH_PERCENT = 50.0;
-    /** How far a capacitance that was measured may be off, percent (our choice). */
-    private const MEASURED_PERCENT = 2.0;
     private const USUAL_METER_OHMS = 10e6;
 
     public function name(): string
@@ -37,8 +32,13 @@ final class JudgeDecay implements ComputeForm
         $fields = Fields::of($in);
         $farads = $fields->number('farads', 1e-9, 1.0);
         $measured = $fields->boolean('isMeasured');
-        $low = $fields->optionalNumber('lowPercent', 0.0, 90.0) ?? ($measured ? self::MEASURED_PERCENT : self::LOW_PERCENT);
-        $high = $fields->optionalNumber('highPercent', 0.0, 200.0) ?? ($measured ? self::MEASURED_PERCENT : self::HIGH_PERCENT);
+        [$low, $high] = $measured ? [1.0 - DecayPath::MEASURED_SHARE, 1.0 + DecayPath::MEASURED_SHARE] : [DecayPath::LEAST_SHARE, DecayPath::MOST_SHARE];
+        $lowPercent = $fields->optionalNumber('lowPercent', 0.0, 90.0);
+        $highPercent = $fields->optionalNumber('highPercent', 0.0, 200.0);
+        $low = null === $lowPercent ? $low : 1.0 - $lowPercent / 100.0;
+        $high = null === $highPercent ? $high : 1.0 + $highPercent / 100.0;
+        $bleederPercent = $fields->optionalNumber('bleederPercent', 0.0, 50.0) ?? ($measured ? 100.0 * DecayPath::BLEEDER_SHARE : 0.0);
+        $secondsOff = $fields->optionalNumber('secondsOff', 0.0, 60.0) ?? Decay::HAND_SECONDS;
         $bleeder = $fields->optionalNumber('bleederOhms', 100.0, 1e9);
         $meter = $fields->optionalNumber('meterOhms', 1e4, 1e12) ?? self::USUAL_METER_OHMS;
         $wasLow = $fields->has('wasLow') ? $fields->boolean('wasLow') : null;
@@ -56,8 +56,8 @@ final class JudgeDecay implements ComputeForm
         if (\count($samples) < 2) {
             throw $fields->fault('samples', 'two readings at least belong here');
         }
-        $path = new DecayPath($farads * (1 - $low / 100), $farads * (1 + $high / 100), $measured, $meter, $bleeder);
+        $path = new DecayPath($farads * $low, $farads * $high, $measured, $meter, $bleeder, $bleederPercent / 100.0);
 
-        return ['reason' => Decay::judge($samples, $path, $wasLow)->toArray(), 'leastSeconds' => $path->leastSeconds(), 'mostSeconds' => $path->mostSeconds(), 'coreVersion' => Version::CORE];
+        return ['reason' => Decay::judge($samples, $path, $wasLow, $secondsOff)->toArray(), 'leastSeconds' => $path->leastSeconds(), 'mostSeconds' => $path->mostSeconds(), 'coreVersion' => Version::CORE];
     }
 }

@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Yew\Core\Job;
 
+use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meter;
+use Yew\Core\Circuit\Time\Fall;
+use Yew\Core\Circuit\Time\FallAsked;
 use Yew\Core\Drawn\DrawnTube;
 use Yew\Core\Power\Authority;
 use Yew\Core\Power\Gate;
@@ -155,7 +158,7 @@ final class Bench
             $this->unit->lastVisitTests()->only(fn (TakenTest $t): bool => !$this->state->record->isRenewed($t->part)), $this->readings(), $this->unit->sisterTests(),
             $this->fitted(), $this->state->fitted, $this->unit->substitutions(...),
             $this->work(),
-            $this->state->ramps, $this->unit->lamps(),
+            $this->state->ramps, $this->unit->lamps(), fn (Conditions $c, FallAsked $asked): ?Fall => $this->unit->fall($c, $this->made(), $asked), $this->unit->recorded(...),
         );
     }
 

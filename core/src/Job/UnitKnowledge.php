@@ -7,6 +7,8 @@ namespace Yew\Core\Job;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meters;
 use Yew\Core\Circuit\Forecast;
+use Yew\Core\Circuit\Time\Fall;
+use Yew\Core\Circuit\Time\FallAsked;
 use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Instrument\DialTable;
@@ -60,6 +62,12 @@ interface UnitKnowledge
 
     /** What the sheet's circuit makes of conditions and changes; null where there is no circuit, or no answer. */
     public function forecast(Conditions $conditions, FittedChanges $fitted): ?Forecast;
+
+    /** How a place of B+ falls when the mains is cut under these conditions; null where the sheet holds no circuit, or it has no answer. */
+    public function fall(Conditions $conditions, FittedChanges $fitted, FallAsked $asked): ?Fall;
+
+    /** @return list<array{float, float}> DC volts that meters on the network kept of a place of this unit, on this job, between two moments: seconds since the first of these, and V */
+    public function recorded(string $place, float $from, float $until): array;
 
     /** What the sheet has, with the parts in it that were replaced. */
     public function drawn(FittedChanges $made): DrawnParts;

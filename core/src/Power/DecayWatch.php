@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Yew\Core\Power;
 
+use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Capacitor\CapacitorTestKind;
+use Yew\Core\Circuit\Time\FallAsked;
 use Yew\Core\Drawn\DrawnCapacitor;
 use Yew\Core\Drawn\DrawnLead;
 use Yew\Core\Ramp\Ramp;
@@ -14,15 +16,15 @@ use Yew\Core\Station\BenchFacts;
 use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 
-/** The fall of each bank of B+ after switching off, against what its own drawing makes of it (PWR-4). */
+/** The fall of each bank of B+ after switching off, against what its own drawing makes of it (PWR-4), bank by bank (SAFE-2a). */
 final class DecayWatch
 {
-    /** Tolerance of an electrolytic that nobody measured, and what a measurement leaves (CAP-2; the second our choice). */
-    private const LEAST_SHARE = 0.8;
-    private const MOST_SHARE = 1.5;
-    private const MEASURED_SHARE = 0.05;
     /** What is read after the power went off within so many seconds belongs to that time on, s (our choice). */
     private const BELONGS_SECONDS = 3600.0;
+    /** No hand is quicker, s. */
+    private const LEAST_SECONDS = 1e-3;
+    /** Tubes that had their heaters on for less may still have been cold, s (our choice). */
+    private const WARM_SECONDS = 60.0;
 
     /** @return list<string> first rails of the banks whose fall can be judged */
     public static function banks(BenchFacts $facts): array
@@ -30,56 +32,126 @@ final class DecayWatch
         return array_map(static fn (DrawnLead $b): string => $b->from, SupplyOhms::banks($facts));
     }
 
+    /** The newest fall that says anything since something was changed in there; where none does, the newest. */
     public static function latest(BenchFacts $facts, string $bank): ?TakenTest
     {
-        return $facts->sinceChange($facts->tests->of($bank)->latest(PowerTestKind::Decay));
+        $falls = array_values(array_filter($facts->tests->of($bank)->kind(PowerTestKind::Decay)->all, static fn (TakenTest $t): bool => null !== $facts->sinceChange($t)));
+        foreach (array_reverse($falls) as $test) {
+            if (Verdict::CannotSay !== self::judge($facts, $bank, $test)->verdict) {
+                return $test;
+            }
+        }
+
+        return $falls[\count($falls) - 1] ?? null;
     }
 
     public static function judge(BenchFacts $facts, string $bank, TakenTest $test): Reason
     {
-        $path = self::path($facts, $bank);
-        $ramp = self::rampBefore($facts, $test);
         [$start, $seconds, $volts] = [$test->value('startVolts') ?? 0.0, $test->value('seconds') ?? 0.0, $test->value('volts') ?? 0.0];
         $figures = ['place' => $bank, 'startVolts' => $start, 'seconds' => $seconds, 'volts' => $volts];
-        if (null === $path) {
-            return new Reason('decay-path-unknown', Verdict::CannotSay, $figures);
-        }
-        if (null === $ramp || null === $ramp->tubesOut || !self::isWithoutTubes($facts, $ramp->tubesOut)) {
-            return new Reason('decay-tubes-were-in', Verdict::CannotSay, $figures);
-        }
-        $judged = Decay::judge([[0.0, $start], [$seconds, $volts]], $path, self::wasLow($ramp, $bank));
+        $trace = self::trace($facts, $bank, $test);
+        $judged = self::judged($facts, $bank, self::rampBefore($facts, $test->at), $trace->samples ?? [[0.0, $start], [max(self::LEAST_SECONDS, $seconds), $volts]], $trace->secondsOff ?? Decay::HAND_SECONDS);
 
         return new Reason($judged->code, $judged->verdict, [...$figures, ...$judged->figures], $judged->stands);
     }
 
-    /** What discharges a bank with no tubes in; null where the drawing does not say, or no meter is named whose ohms are known. */
-    public static function path(BenchFacts $facts, string $bank): ?DecayPath
+    /** What a fall says that goes on, by the meter that hangs on it. */
+    public static function judgeTrace(BenchFacts $facts, string $bank, FallTrace $trace, float $now): Reason
+    {
+        return self::judged($facts, $bank, self::rampBefore($facts, $now), $trace->samples, $trace->secondsOff);
+    }
+
+    /** @param non-empty-list<array{float, float}> $samples */
+    private static function judged(BenchFacts $facts, string $bank, ?Ramp $ramp, array $samples, float $secondsOff): Reason
+    {
+        if (null === $ramp || null === $ramp->tubesOut) {
+            return new Reason('decay-tubes-not-said', Verdict::CannotSay, ['place' => $bank]);
+        }
+        $path = self::path($facts, $bank, $ramp);
+
+        return match (true) {
+            null === $path => new Reason('decay-path-unknown', Verdict::CannotSay, ['place' => $bank]),
+            $path->hasTubes && null === $path->fall => new Reason('decay-tubes-empty-it', Verdict::CannotSay, ['place' => $bank]),
+            default => Decay::judge($samples, $path, self::wasLow($ramp, $bank), $secondsOff),
+        };
+    }
+
+    /** What a meter on the network kept of the fall that a test tells of; null where none hung there, or it says another thing. */
+    public static function trace(BenchFacts $facts, string $bank, TakenTest $test): ?FallTrace
+    {
+        return self::falling($facts, $bank, $test->at, $test->value('startVolts') ?? 0.0);
+    }
+
+    /**
+     * What such a meter has kept of a bank up to a moment, since the power went off.
+     *
+     * @param float|null $startVolts V that it began at by another word; null where there is none
+     */
+    public static function falling(BenchFacts $facts, string $bank, float $until, ?float $startVolts = null): ?FallTrace
+    {
+        $ended = self::rampBefore($facts, $until)?->endedAt;
+
+        return null === $ended ? null : FallTrace::of($facts->recorded($bank, $ended - FallTrace::BEFORE_SECONDS, $until), $startVolts);
+    }
+
+    /** What discharged a bank in the fall that a test tells of. */
+    public static function pathOf(BenchFacts $facts, string $bank, TakenTest $test): ?DecayPath
+    {
+        $ramp = self::rampBefore($facts, $test->at);
+
+        return null === $ramp ? null : self::path($facts, $bank, $ramp);
+    }
+
+    /**
+     * What discharges a bank after a time on; null where the drawing does not say, or no meter is named whose ohms are known.
+     *
+     * @param Ramp|null $after null for one with no tubes in
+     */
+    public static function path(BenchFacts $facts, string $bank, ?Ramp $after = null): ?DecayPath
     {
         $meter = $facts->readings?->contextNow()->meter?->inputResistanceOhms(MeterFunction::DcVolts);
-        $island = $facts->sheet?->islandAt($bank);
-        $own = array_values(array_filter($facts->drawn->capacitors, static fn (DrawnCapacitor $c): bool => \in_array($c->does, ['reservoir', 'filter'], true) && \in_array($c->plus, $island->nodes ?? [], true)));
-        if (null === $meter || [] === $own) {
+        $farads = self::farads($facts, $bank);
+        if (null === $meter || [] === $farads) {
             return null;
         }
-        $least = $most = 0.0;
-        $allMeasured = true;
-        foreach ($own as $capacitor) {
-            $measured = $facts->tests->of($capacitor->id)->latest(CapacitorTestKind::Capacitor)?->value('farads');
-            $allMeasured = $allMeasured && null !== $measured;
-            $least += null === $measured ? self::LEAST_SHARE * $capacitor->farads : (1.0 - self::MEASURED_SHARE) * $measured;
-            $most += null === $measured ? self::MOST_SHARE * $capacitor->farads : (1.0 + self::MEASURED_SHARE) * $measured;
-        }
+        $allMeasured = [] === array_filter($farads, static fn (array $f): bool => !$f[2]);
         $bleeder = array_values(array_filter(SupplyOhms::banks($facts), static fn (DrawnLead $b): bool => $b->from === $bank))[0]->ohms ?? null;
+        $hasTubes = null !== $after && !self::isWithoutTubes($facts, $after->tubesOut ?? []);
+        $seconds = null === $after ? 0.0 : ($after->endedAt ?? $after->beganAt) - $after->beganAt;
+        $fall = null === $after ? null : $facts->fall($after->conditions ?? Conditions::unknown(), new FallAsked($bank, $meter, array_map(static fn (array $f): array => [$f[0], $f[1]], $farads), !$hasTubes || $seconds >= self::WARM_SECONDS));
 
-        return $least <= 0.0 ? null : new DecayPath($least, $most, $allMeasured, $meter, $bleeder);
+        return new DecayPath(array_sum(array_column($farads, 0)), array_sum(array_column($farads, 1)), $allMeasured, $meter, $bleeder, $allMeasured ? DecayPath::BLEEDER_SHARE : 0.0, $fall, $hasTubes);
+    }
+
+    /** @return array<string, array{float, float, bool}> what each capacitor of a bank has at least and at most, and whether it was measured */
+    private static function farads(BenchFacts $facts, string $bank): array
+    {
+        $nodes = $facts->sheet?->islandAt($bank)->nodes ?? [];
+        $farads = [];
+        foreach ($facts->drawn->capacitors as $capacitor) {
+            if (\in_array($capacitor->does, ['reservoir', 'filter'], true) && \in_array($capacitor->plus, $nodes, true)) {
+                $measured = $facts->tests->of($capacitor->id)->latest(CapacitorTestKind::Capacitor)?->value('farads');
+                $farads[$capacitor->id] = self::band($capacitor, $measured);
+            }
+        }
+
+        return $farads;
+    }
+
+    /** @return array{float, float, bool} */
+    private static function band(DrawnCapacitor $capacitor, ?float $measured): array
+    {
+        return null === $measured || $measured <= 0.0
+            ? [DecayPath::LEAST_SHARE * $capacitor->farads, DecayPath::MOST_SHARE * $capacitor->farads, false]
+            : [(1.0 - DecayPath::MEASURED_SHARE) * $measured, (1.0 + DecayPath::MEASURED_SHARE) * $measured, true];
     }
 
     /** The time on that a fall belongs to. */
-    private static function rampBefore(BenchFacts $facts, TakenTest $test): ?Ramp
+    private static function rampBefore(BenchFacts $facts, float $at): ?Ramp
     {
         $found = null;
         foreach ($facts->ramps->all as $ramp) {
-            $found = null !== $ramp->endedAt && $ramp->endedAt <= $test->at && $test->at - $ramp->endedAt <= self::BELONGS_SECONDS ? $ramp : $found;
+            $found = null !== $ramp->endedAt && $ramp->endedAt <= $at && $at - $ramp->endedAt <= self::BELONGS_SECONDS ? $ramp : $found;
         }
 
         return $found;

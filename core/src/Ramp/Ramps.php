@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Ramp;
 
+use Yew\Core\Bench\Conditions;
 use Yew\Core\Codec\Fields;
 
 /**
@@ -50,9 +51,9 @@ final readonly class Ramps
     }
 
     /** @param list<string>|null $out */
-    public function begun(float $at, ?array $out): self
+    public function begun(float $at, ?array $out, ?Conditions $conditions = null): self
     {
-        return new self($this->choice, $this->changedAt, \array_slice([...$this->ended($at)->all, new Ramp($at, null, null, $out, [])], -self::MOST));
+        return new self($this->choice, $this->changedAt, \array_slice([...$this->ended($at)->all, new Ramp($at, null, null, $out, [], $conditions)], -self::MOST));
     }
 
     public function ended(float $at): self

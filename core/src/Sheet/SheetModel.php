@@ -17,6 +17,8 @@ use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\SolveConditions;
+use Yew\Core\Circuit\Time\Fall;
+use Yew\Core\Circuit\Time\FallAsked;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Tube\TubeCatalogue;
@@ -68,6 +70,17 @@ final readonly class SheetModel
         $places = array_values(array_unique([...array_map(static fn (TestPoint $p): string => $p->place, $this->sheet->points), ...$asked]));
 
         return Forecast::of($this->fitted($conditions, $fitted->on($this->circuit->netlist, $calibration->factors, $this->tubes)), $this->tubes, $this->solveConditions($conditions, $wiredFor), $calibration, $places);
+    }
+
+    /**
+     * How a place falls when the mains is cut under these conditions.
+     *
+     * @throws DidNotConverge
+     * @throws BadCircuit
+     */
+    public function fall(Conditions $conditions, ?float $wiredFor, Calibration $calibration, FittedChanges $fitted, FallAsked $asked): ?Fall
+    {
+        return Fall::of($this->fitted($conditions, $fitted->on($this->circuit->netlist, $calibration->factors, $this->tubes)), $this->tubes, $this->solveConditions($conditions, $wiredFor), $asked);
     }
 
     /**

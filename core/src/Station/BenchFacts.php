@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Yew\Core\Station;
 
+use Yew\Core\Bench\Conditions;
+use Yew\Core\Circuit\Time\Fall;
+use Yew\Core\Circuit\Time\FallAsked;
 use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Ramp\Ramps;
 use Yew\Core\Reading\JudgedBench;
@@ -18,20 +21,22 @@ use Yew\Core\Tube\TubeCatalogue;
 final readonly class BenchFacts
 {
     /**
-     * @param list<PartFinding>                                           $findings      oldest first, those of former parts among them
-     * @param array<string, string>                                       $leftAlone     reasons by station and part: `iron T2`
-     * @param Sheet|null                                                  $sheet         with the parts that are fitted now
-     * @param float                                                       $wiredForVolts mains of the unit's wiring
-     * @param int                                                         $year          of today
-     * @param TestRecord                                                  $lastVisit     of the unit's earlier jobs, as far as it is of parts that are still in there
-     * @param TestRecord                                                  $otherUnit     of another unit on the job that is drawn alike
-     * @param FittedChanges                                               $fitted        how the unit differs from its drawing, by earlier jobs and by this one
-     * @param FittedChanges                                               $changed       what this job changed, in the order of its readings
-     * @param (\Closure(FittedChanges): array<string, list<Reason>>)|null $substituted   what other types than the drawn ones change, by position
-     * @param WorkFacts                                                   $work          what was ordered, exchanged and taken off
-     * @param Ramps                                                       $ramps         what was done under power
-     * @param list<array{float, float}>                                   $lamps         watts and rated volts of those that the shop has for the mains lead
-     * @param JudgedBench|null                                            $readings      the points of the sheet with what was read there; null where no station asks for them
+     * @param list<PartFinding>                                                $findings      oldest first, those of former parts among them
+     * @param array<string, string>                                            $leftAlone     reasons by station and part: `iron T2`
+     * @param Sheet|null                                                       $sheet         with the parts that are fitted now
+     * @param float                                                            $wiredForVolts mains of the unit's wiring
+     * @param int                                                              $year          of today
+     * @param TestRecord                                                       $lastVisit     of the unit's earlier jobs, as far as it is of parts that are still in there
+     * @param TestRecord                                                       $otherUnit     of another unit on the job that is drawn alike
+     * @param FittedChanges                                                    $fitted        how the unit differs from its drawing, by earlier jobs and by this one
+     * @param FittedChanges                                                    $changed       what this job changed, in the order of its readings
+     * @param (\Closure(FittedChanges): array<string, list<Reason>>)|null      $substituted   what other types than the drawn ones change, by position
+     * @param WorkFacts                                                        $work          what was ordered, exchanged and taken off
+     * @param Ramps                                                            $ramps         what was done under power
+     * @param (\Closure(Conditions, FallAsked): ?Fall)|null                    $falls         how a bank falls when the mains is cut under these conditions
+     * @param (\Closure(string, float, float): list<array{float, float}>)|null $recorded      what meters on the network kept at a place between two moments
+     * @param list<array{float, float}>                                        $lamps         watts and rated volts of those that the shop has for the mains lead
+     * @param JudgedBench|null                                                 $readings      the points of the sheet with what was read there; null where no station asks for them
      */
     public function __construct(
         public TestRecord $tests,
@@ -52,6 +57,8 @@ final readonly class BenchFacts
         public WorkFacts $work = new WorkFacts(),
         public Ramps $ramps = new Ramps(),
         public array $lamps = [],
+        private ?\Closure $falls = null,
+        private ?\Closure $recorded = null,
     ) {
     }
 
@@ -62,7 +69,7 @@ final readonly class BenchFacts
      */
     public function withOnly(\Closure $fits): self
     {
-        return new self($this->tests->only($fits), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $this->lastVisit, $this->readings, $this->otherUnit, $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps);
+        return new self($this->tests->only($fits), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $this->lastVisit, $this->readings, $this->otherUnit, $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps, $this->falls, $this->recorded);
     }
 
     /** The same bench as it was before a part was exchanged: with the tests of the part that is out now. */
@@ -70,7 +77,19 @@ final readonly class BenchFacts
     {
         $former = array_values(array_filter($this->tests->former, static fn (TakenTest $t): bool => $t->part === $part));
 
-        return new self(new TestRecord($former), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, new TestRecord(), $this->readings, new TestRecord(), $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps);
+        return new self(new TestRecord($former), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, new TestRecord(), $this->readings, new TestRecord(), $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps, $this->falls, $this->recorded);
+    }
+
+    /** How a bank falls when the mains is cut under these conditions; null where no circuit tells. */
+    public function fall(Conditions $conditions, FallAsked $asked): ?Fall
+    {
+        return null === $this->falls ? null : ($this->falls)($conditions, $asked);
+    }
+
+    /** @return list<array{float, float}> what meters on the network kept of the DC volts at a place between two moments: seconds since the first, and V */
+    public function recorded(string $place, float $from, float $until): array
+    {
+        return null === $this->recorded ? [] : ($this->recorded)($place, $from, $until);
     }
 
     /** @return array<string, list<Reason>> what each type other than the drawn one changes, by position (TUBE-4); none where there is no circuit to tell */

@@ -11,6 +11,8 @@ use Yew\Core\Capacitor\CapacitorStation;
 use Yew\Core\Circuit\Calibration\Calibration;
 use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Forecast;
+use Yew\Core\Circuit\Time\Fall;
+use Yew\Core\Circuit\Time\FallAsked;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
@@ -83,10 +85,14 @@ final class FakeUnit implements UnitKnowledge
     private static array $drawn = [];
     /** @var array<string, array<string, Forecast>> by sheet, and by conditions and changes */
     private static array $forecasts = [];
+    /** @var array<string, array<string, Fall|null>> likewise */
+    private static array $falls = [];
     /** @var array<string, LabelledTube> tubes of the drawer, by label */
     public array $labelled = [];
     /** @var list<Order> what the owner said yes to */
     public array $ordered = [];
+    /** @var array<string, list<array{float, float}>> what meters on the network kept: seconds of the tape and V, by place */
+    public array $recorded = [];
     public float $timeFactor = 1.0;
     /** @var array<string, EntryTrace> */
     private array $traces = [];
@@ -196,6 +202,20 @@ final class FakeUnit implements UnitKnowledge
         $model = $this->tells ? $this->model() : null;
 
         return null === $model ? null : self::$forecasts[$this->sheet->name ?? ''][json_encode([$conditions->toArray(), array_map(static fn (FittedChange $c): string => $c->text, $fitted->all)], \JSON_THROW_ON_ERROR)] ??= $model->forecast($conditions, $this->wiredForVolts(), new Calibration(new Factors(), [], [], []), $fitted);
+    }
+
+    public function fall(Conditions $conditions, FittedChanges $fitted, FallAsked $asked): ?Fall
+    {
+        $model = $this->tells ? $this->model() : null;
+
+        return null === $model ? null : self::$falls[$this->sheet->name ?? ''][json_encode([$conditions->toArray(), $asked->key(), array_map(static fn (FittedChange $c): string => $c->text, $fitted->all)], \JSON_THROW_ON_ERROR)] ??= $model->fall($conditions, $this->wiredForVolts(), new Calibration(new Factors(), [], [], []), $fitted, $asked);
+    }
+
+    public function recorded(string $place, float $from, float $until): array
+    {
+        $samples = array_filter($this->recorded[$place] ?? [], static fn (array $s): bool => $s[0] >= $from && $s[0] <= $until);
+
+        return array_values(array_map(static fn (array $s): array => [$s[0] - $from, $s[1]], $samples));
     }
 
     public function drawn(FittedChanges $made): DrawnParts

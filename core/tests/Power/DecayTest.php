@@ -83,6 +83,34 @@ final class DecayTest extends TestCase
         self::assertSame('decay-not-discharging', Decay::judge([[0.0, 430.0], [60.0, 430.0]], $path)->code, 'it does not fall at all');
     }
 
+    /** Marked 40 µF on 220 kΩ and 10 MΩ: 6.9 s at the least, so down to a twentieth in 20.6 s, at once within 2.1 s. */
+    public function testWhatIsGoneWhenSomebodyLooksIsABoundAndNoFigure(): void
+    {
+        $path = new DecayPath(0.8 * self::MARKED, 1.5 * self::MARKED, false, self::METER, self::BLEEDER);
+        $gone = $path->leastSecondsTo(0.05);
+        self::assertEqualsWithDelta(20.6, $gone, 0.05);
+        self::assertSame(['decay-dragged-down', Verdict::Danger], self::says([[0.0, 430.0], [0.099 * $gone, 5.0]], $path));
+        self::assertSame(['decay-unseen', Verdict::CannotSay], self::says([[0.0, 430.0], [0.101 * $gone, 5.0]], $path), 'a leak, or a short that nobody saw');
+        self::assertSame(['decay-unseen', Verdict::CannotSay], self::says([[0.0, 430.0], [5.0 * $gone, 5.0]], $path), 'healthy, or anything else');
+        self::assertEqualsWithDelta($path->leastSecondsTo(0.5), Decay::judge([[0.0, 430.0], [30.0, 5.0]], $path)->figures['watchSeconds'], 1e-9);
+        // With a figure on the way that says healthy, only a collapse after it speaks against it.
+        $half = [8.0, 430.0 * exp(-8.0 / 9.0)];
+        self::assertSame('decay-healthy', self::says([[0.0, 430.0], $half, [1.01 * $gone, 5.0]], $path)[0]);
+        self::assertSame('decay-leaks-or-lost', self::says([[0.0, 430.0], $half, [0.99 * $gone, 5.0]], $path)[0]);
+        self::assertSame('decay-unseen', self::says([[0.0, 430.0], [0.1, 429.0], [1.01 * $gone, 5.0]], $path)[0], 'a figure before it fell is none');
+    }
+
+    public function testTheHandAtTheClockMayBeASecondOff(): void
+    {
+        $path = new DecayPath(0.8 * self::MARKED, 1.5 * self::MARKED, false, self::METER, self::BLEEDER);
+        $half = 215.0;
+        [$least, $most] = [$path->leastSecondsTo(0.5), $path->mostSecondsTo(0.5)];
+        foreach ([[$least - 0.99, 'decay-healthy'], [$least - 1.01, 'decay-leaks-or-lost'], [$most + 0.99, 'decay-healthy'], [$most + 1.01, 'decay-slow']] as [$seconds, $code]) {
+            self::assertSame($code, Decay::judge([[0.0, 430.0], [$seconds, $half]], $path, null, Decay::HAND_SECONDS)->code, (string) $seconds);
+        }
+        self::assertSame('decay-leaks-or-lost', Decay::judge([[0.0, 430.0], [$least - 0.99, $half]], $path)->code, 'a clock of its own is not');
+    }
+
     public function testOneReadingAfterItIsGoneIsAtOnce(): void
     {
         $path = new DecayPath(0.8 * self::MARKED, 1.5 * self::MARKED, false, self::METER, self::BLEEDER);
@@ -126,7 +154,8 @@ final class DecayTest extends TestCase
         $out = $form->run($in);
         self::assertEqualsWithDelta([0.8 * self::MARKED / $siemens, 1.5 * self::MARKED / $siemens], [$out['leastSeconds'], $out['mostSeconds']], 1e-9);
         $out = $form->run([...$in, 'isMeasured' => true, 'wasLow' => true]);
-        self::assertEqualsWithDelta([0.98 * self::MARKED / $siemens, 1.02 * self::MARKED / $siemens], [$out['leastSeconds'], $out['mostSeconds']], 1e-9);
+        [$low, $high] = [1 / (0.9 * self::BLEEDER) + 1 / self::METER, 1 / (1.1 * self::BLEEDER) + 1 / self::METER];
+        self::assertEqualsWithDelta([0.95 * self::MARKED / $low, 1.05 * self::MARKED / $high], [$out['leastSeconds'], $out['mostSeconds']], 1e-9);
     }
 
     /** @return iterable<string, array{array<string, mixed>, string}> */

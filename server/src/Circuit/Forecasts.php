@@ -51,7 +51,7 @@ final class Forecasts implements ResetInterface
     public function of(string $sheetVersionId, Conditions $conditions, FittedChanges $fitted, ?float $wiredFor): ?Forecast
     {
         $changes = array_map(static fn (FittedChange $c): array => $c->change, $fitted->differences());
-        $facts = array_map(static fn (array $fact): array => [$fact['value'], $fact['how']], array_intersect_key($conditions->toArray(), array_flip(self::SEEN)));
+        $facts = self::seen($conditions);
         // Asked for every point of a bench: the order of names may cost a second entry, not a wrong one.
         $key = 'forecast2.'.hash('xxh128', json_encode([$sheetVersionId, $facts, $changes, $wiredFor, Version::CORE, $this->tubes->version], \JSON_THROW_ON_ERROR));
         if (\array_key_exists($key, $this->known)) {
@@ -68,6 +68,12 @@ final class Forecasts implements ResetInterface
         $this->circuitPool->save($item->set($forecast?->toArray()));
 
         return $this->known[$key] = $forecast;
+    }
+
+    /** @return array<string, array{mixed, mixed}> what of the conditions the circuit sees */
+    public static function seen(Conditions $conditions): array
+    {
+        return array_map(static fn (array $fact): array => [$fact['value'], $fact['how']], array_intersect_key($conditions->toArray(), array_flip(self::SEEN)));
     }
 
     private function worked(string $sheetVersionId, Conditions $conditions, FittedChanges $fitted, ?float $wiredFor): ?Forecast

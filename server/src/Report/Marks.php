@@ -28,6 +28,18 @@ final class Marks
         return ['x' => round($table['window']['middle'] + ($position ?? 0.0) * $table['window']['half'], 2), ...$outline];
     }
 
+    /** A reading in a chart, by its verdict: a dot, a diamond to watch, a cross where it is out; never by colour alone. */
+    public function point(float $x, float $y, string $verdict): string
+    {
+        $colour = self::COLOURS[$verdict] ?? self::SOFT;
+
+        return match ($verdict) {
+            'out', 'danger' => \sprintf('<path d="M%1$.1f %2$.1fl8 8M%1$.1f %3$.1fl8 -8" fill="none" stroke="%4$s" stroke-width="2"/>', $x - 4, $y - 4, $y + 4, $colour),
+            'watch' => \sprintf('<path d="M%.1f %.1fl4.5 4.5l-4.5 4.5l-4.5 -4.5z" fill="#ffffff" stroke="%s" stroke-width="1.6"/>', $x, $y - 4.5, $colour),
+            default => \sprintf('<circle cx="%.1f" cy="%.1f" r="3" fill="%s" stroke="%s" stroke-width="1.4"/>', $x, $y, 'within' === $verdict ? $colour : '#ffffff', $colour),
+        };
+    }
+
     /** A window mark as a data address for an image. */
     public function window(?float $position, string $shape, string $verdict): string
     {
@@ -80,7 +92,7 @@ final class Marks
         return self::image($width, $height, $svg);
     }
 
-    private static function image(int $width, int $height, string $svg): string
+    public static function image(int $width, int $height, string $svg): string
     {
         return 'data:image/svg+xml;base64,'.base64_encode(\sprintf('<svg xmlns="http://www.w3.org/2000/svg" width="%1$d" height="%2$d" viewBox="0 0 %1$d %2$d">%3$s</svg>', $width, $height, $svg));
     }

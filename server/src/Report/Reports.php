@@ -53,6 +53,7 @@ final readonly class Reports
         private ShopMeters $meters,
         private Wording $wording,
         private StationView $stations,
+        private PowerPaper $power,
         private string $stateDir,
     ) {
     }
@@ -124,6 +125,7 @@ final readonly class Reports
                 'own' => $this->ownConditions($view['points'], $bench->state),
                 'cold' => array_map(fn (Station $s): array => ['title' => $this->wording->cold('station-'.$s->id(), [], ucfirst(str_replace('-', ' ', $s->id()))), 'work' => $this->wording->cold('work-'.$s->id(), [], str_replace('-', ' ', $s->id())), ...$this->stations->of($bench, $s->id())], array_values(array_filter($bench->unit->stations()->all(), static fn (Station $s): bool => [] !== $s->tests()))),
                 'limiter' => PointView::limiter($bench->state->conditions),
+                'power' => $this->power->of($unit, $bench),
                 'work' => $bench->state->work->toArray(),
                 'meter' => $this->meters->find($bench->state->conditions->meterId())?->name,
             ];

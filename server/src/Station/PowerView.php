@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Station;
 
+use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Drawn\DrawnCapacitor;
 use Yew\Core\Job\Bench;
@@ -63,7 +64,7 @@ final readonly class PowerView
             'lamps' => array_map(static fn (LampChoice $l): array => $l->toArray(), $plan->lamps),
             'wakes' => $plan->wakes,
             'steps' => $this->steps($plan, $bench),
-            'decays' => self::decays($bench),
+            'decays' => $this->decays($bench),
             'ramps' => array_map($this->ramp(...), \array_slice($ramps->all, -self::RAMPS)),
             'changedAt' => 0.0 === $ramps->changedAt ? null : Moment::ofSeconds($ramps->changedAt),
         ];
@@ -98,7 +99,7 @@ final readonly class PowerView
         return null === $sample ? null : ['entryId' => $sample->entryId, 'value' => ReadingKind::Value === $sample->kind || ReadingKind::Intermittent === $sample->kind ? $sample->value : null, 'shown' => self::shown($sample), 'verdict' => $sample->verdict?->value, 'accepted' => $sample->isAccepted, 'tapped' => $sample->isTapped, 'at' => Moment::ofSeconds($sample->at)];
     }
 
-    private static function shown(RampSample $sample): string
+    public static function shown(RampSample $sample): string
     {
         $figure = Engineering::plain($sample->value, Engineering::threeDigits($sample->value));
 
@@ -157,20 +158,39 @@ final readonly class PowerView
         return $steps;
     }
 
-    /** @return list<array<string, mixed>> between which two curves each bank belongs, with no tubes in (PWR-4) */
-    private static function decays(Bench $bench): array
+    /** @return list<array<string, mixed>> between which two curves each bank belongs after the time that was last on (PWR-4) */
+    private function decays(Bench $bench): array
     {
         $decays = [];
+        $all = $bench->state->ramps->all;
+        $last = $all[\count($all) - 1] ?? null;
         foreach (DecayWatch::banks($bench->facts()) as $bank) {
-            $path = DecayWatch::path($bench->facts(), $bank);
+            $path = DecayWatch::path($bench->facts(), $bank, true === $last?->isOn() ? null : $last);
             $test = DecayWatch::latest($bench->facts(), $bank);
             $decays[] = [
-                'place' => $bank, 'leastSeconds' => $path?->leastSeconds(), 'mostSeconds' => $path?->mostSeconds(), 'bleederOhms' => $path?->bleederOhms, 'measured' => $path->isMeasured ?? false,
-                'test' => null === $test ? null : ['startVolts' => $test->value('startVolts'), 'seconds' => $test->value('seconds'), 'volts' => $test->value('volts'), 'verdict' => DecayWatch::judge($bench->facts(), $bank, $test)->verdict->value],
+                'place' => $bank, 'band' => null === $path || ($path->hasTubes && null === $path->fall) ? [] : $path->band(), 'hasTubes' => $path->hasTubes ?? false, 'measured' => $path->isMeasured ?? false, 'startVolts' => $path?->fall?->startVolts,
+                'falling' => $this->falling($bench, $bank),
+                'test' => null === $test ? null : [
+                    'startVolts' => $test->value('startVolts'), 'seconds' => $test->value('seconds'), 'volts' => $test->value('volts'), 'verdict' => DecayWatch::judge($bench->facts(), $bank, $test)->verdict->value,
+                    'trace' => DecayWatch::trace($bench->facts(), $bank, $test)?->drawn() ?? [],
+                ],
             ];
         }
 
         return $decays;
+    }
+
+    /** @return array<string, mixed>|null a fall that goes on, by the meter that hangs on it, and what it says so far */
+    private function falling(Bench $bench, string $bank): ?array
+    {
+        $trace = ChassisState::Discharging === $bench->state->chassis->state ? DecayWatch::falling($bench->facts(), $bank, $bench->now) : null;
+        if (null === $trace) {
+            return null;
+        }
+        $reason = DecayWatch::judgeTrace($bench->facts(), $bank, $trace, $bench->now);
+        [$seconds, $volts] = $trace->samples[\count($trace->samples) - 1];
+
+        return ['startVolts' => $trace->samples[0][1], 'seconds' => $seconds, 'volts' => $volts, 'verdict' => $reason->verdict->value, 'sentence' => $this->wording->cold($reason->code, ['place' => $bank, ...$reason->figures]), 'trace' => $trace->drawn()];
     }
 
     /** @return array<string, mixed> */

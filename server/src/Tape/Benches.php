@@ -25,7 +25,7 @@ use Yew\Server\Tape\Entity\TapeEntry;
 final class Benches implements ResetInterface
 {
     /** Of the stored form: where it is another, the tape is folded anew. */
-    public const FORM = 7;
+    public const FORM = 8;
 
     /** @var array<string, UnitState> folded in this request, by job and unit */
     private array $states = [];

@@ -7,6 +7,8 @@ namespace Yew\Server\Tape;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meters;
 use Yew\Core\Circuit\Forecast;
+use Yew\Core\Circuit\Time\Fall;
+use Yew\Core\Circuit\Time\FallAsked;
 use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Instrument\DialTable;
@@ -129,6 +131,18 @@ final readonly class StoredUnit implements UnitKnowledge
         $version = $this->unit->sheetVersionId();
 
         return null === $version ? null : $this->sources->forecasts->of($version, $conditions, $fitted, $this->unit->unit->wiredForVolts);
+    }
+
+    public function fall(Conditions $conditions, FittedChanges $fitted, FallAsked $asked): ?Fall
+    {
+        $version = $this->unit->sheetVersionId();
+
+        return null === $version ? null : $this->sources->falls->of($version, $conditions, $fitted, $this->unit->unit->wiredForVolts, $asked);
+    }
+
+    public function recorded(string $place, float $from, float $until): array
+    {
+        return $this->sources->traces->between($this->unit, $place, $from, $until);
     }
 
     public function drawn(FittedChanges $made): DrawnParts

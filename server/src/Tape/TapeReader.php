@@ -51,6 +51,14 @@ final class TapeReader implements ResetInterface
         return $this->em->getRepository(TapeEntry::class)->find($id);
     }
 
+    /** The newest entry that put a unit on the mains, on one job; null where none did. */
+    public function lastPowerOn(string $jobId, string $unitId): ?TapeEntry
+    {
+        $id = $this->connection->fetchOne("SELECT id FROM tape_entry WHERE job_id = ? AND unit_id = ? AND kind = 'state-change' AND payload->>'to' = 'ramping' AND refusal IS NULL ORDER BY observed_at DESC, job_sequence DESC LIMIT 1", [$jobId, $unitId]);
+
+        return \is_string($id) ? $this->find($id) : null;
+    }
+
     /** As much of an entry as another needs that points at it; null where there is none. */
     public function trace(string $id): ?EntryTrace
     {

@@ -5,13 +5,13 @@ declare(strict_types=1);
 namespace Yew\Server\Tests\Report;
 
 use PHPUnit\Framework\Attributes\DataProvider;
-use Symfony\Component\Process\Process;
 use Yew\Server\Report\Marks;
 use Yew\Server\Tests\Formats\SchemaCheck;
 use Yew\Server\Tests\ServerTestCase;
 
 final class ReportTest extends ServerTestCase
 {
+    use MadeReport;
     use SchemaCheck;
 
     private const SCRIPT = '<script>alert(1)</script><img src=x onerror=alert(2)>';
@@ -210,15 +210,6 @@ final class ReportTest extends ServerTestCase
         self::assertSame('on-the-bench', $this->get('/api/jobs/'.$kept)->string('shelfState'), 'kept for parts, nobody collects it');
     }
 
-    private function pdf(string $job): string
-    {
-        $report = $this->post('/api/jobs/'.$job.'/reports', []);
-        $this->workOff();
-        $this->client->request('GET', '/api/reports/'.$report->string('id').'/file');
-
-        return (string) $this->client->getResponse()->getContent();
-    }
-
     private function measured(string $complaint): string
     {
         $job = $this->bookIn($this->lantern(), 'Maren Tolliver', $complaint);
@@ -230,13 +221,5 @@ final class ReportTest extends ServerTestCase
         $this->write($job, 'accept', ['reading' => $entry->string('id'), 'reason' => 'sounds right']);
 
         return $job;
-    }
-
-    private static function text(string $pdf): string
-    {
-        $process = new Process(['pdftotext', '-layout', '-', '-']);
-        $process->setInput($pdf)->mustRun();
-
-        return (string) preg_replace('/\s+/', ' ', $process->getOutput());
     }
 }

@@ -66,9 +66,11 @@ it('shows the live value only at a stop', () => {
   expect(chart([stop(120, [reading('A', 460)])], { live }).findAll('.live')).toHaveLength(0)
 })
 
+const band = [{ share: 1, leastSeconds: 0, mostSeconds: 0 }, { share: 0.6, leastSeconds: 4, mostSeconds: 10 }, { share: 0.2, leastSeconds: 13, mostSeconds: null }]
+
 it('draws the fall of B+ in its band, with all that was read', () => {
-  const page = mount(DecayChart, { props: { place: 'A', startVolts: 400, leastSeconds: 8, mostSeconds: 20, read: [{ seconds: 5, volts: 260 }, { seconds: 15, volts: 110 }], verdict: 'within' } })
+  const page = mount(DecayChart, { props: { place: 'A', startVolts: 400, band, read: [{ seconds: 5, volts: 260 }, { seconds: 15, volts: 110 }], verdict: 'within' } })
   expect(page.find('svg').attributes('aria-label')).toBe('Fall of A from 400 volts: 260 after 5 seconds, 110 after 15 seconds')
   expect(page.findAll('.dot')).toHaveLength(2)
-  expect(mount(DecayChart, { props: { place: 'A', startVolts: 400, leastSeconds: 8, mostSeconds: 20, read: [], verdict: null } }).find('svg').attributes('aria-label')).toBe('Fall of A from 400 volts: not read')
+  expect(mount(DecayChart, { props: { place: 'A', startVolts: 400, band, read: [], verdict: null } }).find('svg').attributes('aria-label')).toBe('Fall of A from 400 volts: not read')
 })

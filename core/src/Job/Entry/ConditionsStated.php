@@ -77,7 +77,7 @@ final readonly class ConditionsStated implements Statement
         $state->conditions = $before->with(Conditions::decode($this->dated($entry->at)));
         $state->conditionsId = $entry->id;
         $state->warmSince = WarmUp::under($state->warmSince, $before, $state->conditions, $entry->at);
-        $state->ramps = $state->ramps->onCurrent(static fn (Ramp $r): Ramp => $r->withTubesOut($state->conditions->tubesOut()));
+        $state->ramps = $state->ramps->onCurrent(static fn (Ramp $r): Ramp => $r->under($state->conditions));
         if (\array_key_exists('bleeder', $this->facts)) {
             $state->chassis = $state->chassis->withBleeder(null === $state->conditions->bleeder() ? null : $this->bleederIsland);
         }

@@ -109,7 +109,7 @@ final readonly class StateChange implements Statement
             $state->conditions = $state->conditions->withoutBleeder();
         }
         $state->ramps = match ($this->to) {
-            ChassisState::Ramping => $state->ramps->begun($entry->at, $state->conditions->tubesOut()),
+            ChassisState::Ramping => $state->ramps->begun($entry->at, $state->conditions->tubesOut(), $state->conditions),
             ChassisState::Energised => $state->ramps->onCurrent(static fn (Ramp $r): Ramp => $r->energised($entry->at)),
             ChassisState::Discharging => $state->ramps->ended($entry->at),
             ChassisState::Dead, ChassisState::Driven => $state->ramps,

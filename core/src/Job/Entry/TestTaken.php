@@ -11,6 +11,7 @@ use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
 use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
+use Yew\Core\Power\PowerTestKind;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Safety\ChassisRules;
 use Yew\Core\Safety\Refusal;
@@ -62,6 +63,11 @@ final readonly class TestTaken implements Statement
         $refusal = ChassisRules::test($then->state->chassis->state, $this->test) ?? $this->sampled?->refusal($then, $this->meterId, null);
         if (null !== $refusal) {
             return $refusal;
+        }
+        // Through a clipped resistor every bank falls alike.
+        $bleeder = $then->state->chassis->bleederOn;
+        if (PowerTestKind::Decay === $this->test->kind && null !== $bleeder && $bleeder === ($then->unit->sheet()?->islandAt($this->test->part)->id ?? $bleeder)) {
+            return new Refusal('decay-through-bleeder', ['place' => $this->test->part]);
         }
         // AC beyond its band is no figure (COND-5b).
         $meter = $then->unit->meters()->find($this->meterId);

@@ -45,8 +45,10 @@ const below = computed(() => {
   return props.line.waits.value !== '' ? props.line.waits.value : props.line.below.value
 })
 const above = computed(() => (mode.value !== null && mode.value.figures !== true ? '' : island.value !== null ? 'Chassis off' : props.line.above.value))
+/** What Enter takes down from an empty field. */
+const offered = computed(() => (mode.value === null && island.value === null ? props.line.offered?.value ?? null : null))
 const words = computed(() => (mode.value !== null && mode.value.figures !== true) || choices.value.length > 0)
-const placeholder = computed(() => (shown.value !== null && text.value === '' ? (shown.value.text ?? '–') : mode.value !== null ? mode.value.placeholder ?? '' : island.value !== null || props.line.waits.value !== '' ? '' : props.line.placeholder.value))
+const placeholder = computed(() => (shown.value !== null && text.value === '' ? (shown.value.text ?? '–') : offered.value !== null ? offered.value : mode.value !== null ? mode.value.placeholder ?? '' : island.value !== null || props.line.waits.value !== '' ? '' : props.line.placeholder.value))
 const unit = computed(() => (mayTake.value && shown.value !== null ? unitOf[shown.value.function] : island.value !== null ? 'V DC' : mode.value !== null && mode.value.figures !== true ? '' : props.line.unit.value))
 /** What the line asks for in the function of a meter: volts of a bank, or what the station reads. */
 const reads = computed(() => (island.value !== null ? 'dc-volts' as const : mode.value !== null || props.line.waits.value !== '' ? null : props.line.reads.value))
@@ -168,7 +170,8 @@ function write(): void {
     return
   }
   if (mayTake.value) { takeLive(); return }
-  if (typed !== '') send(() => asWritten(typed, gathered), { mode: null, text: text.value })
+  const given = typed === '' ? offered.value : typed
+  if (given !== null) send(() => asWritten(given, gathered), { mode: null, text: text.value })
 }
 /** What the instrument shows now is what is written: with its meter, and whether it had settled. An old value is not. */
 function takeLive(): void {

@@ -52,6 +52,8 @@ export interface Line {
   place: ComputedRef<string | null>
   /** what a meter on the network may show for it; null where no meter reads that */
   reads: ComputedRef<MeterFunction | null>
+  /** what an empty line writes: what a meter has kept of it already */
+  offered?: ComputedRef<string | null>
   /** whether a place with its value is taken even while nothing is asked: V3.5 287 */
   placesToo?: ComputedRef<boolean>
   /** how many figures belong into the line: more than one are gathered in it, one after the other */

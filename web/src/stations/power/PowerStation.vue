@@ -17,6 +17,7 @@ import PlanPanel from './PlanPanel.vue'
 import StopList from './StopList.vue'
 import TubesIn from './TubesIn.vue'
 import { big, limiterWords, stepInHand, stopInHand, usePower, type Stop } from './usePower'
+import { useFall } from './useFall'
 import { usePowerLine } from './usePowerLine'
 
 /** First power: with the power off its gates and its plan, under power the way up with the one figure that matters now. */
@@ -26,7 +27,8 @@ const bench = useBench()
 const session = useSession()
 const liveMeters = useLive()
 const station = useStation(props.name)
-const { power, fault } = usePower()
+const { power, fault, again } = usePower()
+const { falls } = useFall(power, again)
 const finding = ref(false)
 const dark = ref(false)
 const now = useNow(1000)
@@ -58,14 +60,15 @@ const dwellLeft = computed(() => {
   const since = bench.entries.filter((e) => e.kind === 'conditions' && e.unitId === bench.unit?.id && !e.refused).at(-1)?.observedAt ?? bench.bench?.state.since
   return on.value && stop.value?.here === true && since !== undefined ? Math.max(0, stop.value.dwellSeconds - (now.value - Date.parse(since)) / 1000) : 0
 })
-/** The fall is watched once it went off; before that its band says what will come. */
+/** The fall is watched once it went off, bank by bank: the one that the line asks for, else the one that falls, else the first. */
 const decay = computed(() => {
-  const d = power.value?.decays.find((one) => one.leastSeconds !== null)
-  if (d === undefined || d.leastSeconds === null || d.mostSeconds === null) return null
-  const top = [...samples.value].reverse().find((s) => s.place === d.place && s.value !== null)?.value ?? null
-  const t = d.test
-  const start = t?.startVolts ?? top
-  return start === null || start < 20 ? null : { ...d, least: d.leastSeconds, most: d.mostSeconds, start, read: t === null || t.startVolts === null || t.seconds === null || t.volts === null ? [] : [{ seconds: 0, volts: t.startVolts }, { seconds: t.seconds, volts: t.volts }] }
+  const asked = station.current.value?.step.test === 'decay' ? station.current.value.item.part : null
+  const d = falls.value.find((one) => one.place === asked) ?? falls.value.find((one) => one.falling !== null) ?? falls.value[0]
+  if (d === undefined) return null
+  const top = [...samples.value].reverse().find((s) => s.place === d.place && s.value !== null)?.value ?? d.startVolts
+  const [t, now] = [d.test, d.falling]
+  const start = now?.startVolts ?? t?.startVolts ?? top
+  return start === null || start < 20 ? null : { ...d, start, verdict: (now ?? t)?.verdict ?? null, trace: (now ?? t)?.trace ?? [], read: t === null || now !== null || t.startVolts === null || t.seconds === null || t.volts === null ? [] : [{ seconds: 0, volts: t.startVolts }, { seconds: t.seconds, volts: t.volts }] }
 })
 const shows = ref<'gates' | 'plan' | 'tubes'>('gates')
 // Once the first run is walked, it is the tubes that the work goes on with.
@@ -110,7 +113,10 @@ const doing = computed(() => (on.value ? (stop.value === null ? 'every stop is d
           </div>
           <method-choice :power="power" />
         </div>
-        <div v-if="fell && decay !== null" class="card fall"><h2>Fall of {{ decay.place }} after switching off <small class="soft">time constant {{ lasting(decay.least) }} to {{ lasting(decay.most) }} with the meter on it</small></h2><decay-chart :place="decay.place" :start-volts="decay.start" :least-seconds="decay.least" :most-seconds="decay.most" :read="decay.read" :verdict="decay.test?.verdict ?? null" /></div>
+        <div v-if="fell && decay !== null" class="card fall">
+          <h2>Fall of {{ decay.place }} after switching off <small class="soft">{{ decay.falling !== null ? decay.falling.sentence : `${decay.hasTubes ? `as the ${session.heading('tubes').toLowerCase()} that were in empty it` : 'with the meter on it'}${decay.measured ? ', by measured capacitance' : ''}` }}</small></h2>
+          <div class="graph"><decay-chart :place="decay.place" :start-volts="decay.start" :band="decay.band" :read="decay.read" :trace="decay.trace" :verdict="decay.verdict" /></div>
+        </div>
         <gate-list v-if="shows === 'gates'" class="card fill" :gates="power.gates" @conditions="emit('conditions')" />
         <tubes-in v-else-if="shows === 'tubes'" class="card fill pad" :power="power" @fitted="entry.fit" />
         <plan-panel v-else class="card fill pad" :power="power" />
@@ -137,7 +143,7 @@ dl { display: grid; grid-template-columns: auto auto; gap: 0 8px; margin: 0; ali
 .tabs, .tabs > :first-child { display: flex; gap: 6px; }
 .tabs button { min-height: 44px; padding: 0 16px; font: 700 16px var(--words); border: 1px solid var(--line); border-bottom-width: 4px; border-radius: 4px; background: var(--card); color: var(--ink); cursor: pointer; }
 .tabs [aria-selected='true'] { border-bottom-color: var(--heart); background: var(--lit); }
-.fall { padding: 6px 10px; height: 210px; display: flex; flex-direction: column; } .fall h2 { font-size: 15px; } .fall small { font-weight: 400; }
+.fall { padding: 6px 10px; height: 210px; display: flex; flex-direction: column; } .graph { flex: 1; min-height: 0; } .fall h2 { font-size: 15px; } .fall small { font-weight: 400; }
 .fill { flex: 1; min-height: 0; } .pad { padding: 10px 12px; }
 @media (max-width: 1100px) { .up { grid-template-columns: minmax(0, 1fr) 260px; } .now .figure { font-size: 40px; } }
 </style>

@@ -79,13 +79,16 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
   }, { immediate: true })
 
   /** The fall of a bank is asked for now: it is off, nothing stopped it, and nobody has watched it yet. */
-  const falls = computed(() => bench.state === 'discharging' && bench.bench?.state.stop === null && station.current.value?.step.test === 'decay' && station.current.value.step.given === null && !station.current.value.step.optional)
-  watch([() => bench.state, () => station.board.value], () => {
+  const isTraced = (bank: string | undefined): boolean => power.value?.decays.some((d) => d.place === bank && d.falling !== null) === true
+  const falls = computed(() => bench.state === 'discharging' && bench.bench?.state.stop === null && station.current.value?.step.test === 'decay' && station.current.value.step.given === null && (!station.current.value.step.optional || isTraced(station.current.value.item.part)))
+  watch([() => bench.state, () => station.board.value, () => power.value?.decays.filter((d) => d.falling !== null).length], () => {
     if (bench.state !== 'discharging') return
-    const bank = station.board.value?.items.find((i) => i.steps.some((s) => s.test === 'decay' && s.given === null && !s.optional))
+    const bank = station.board.value?.items.find((i) => i.steps.some((s) => s.test === 'decay' && s.given === null && (!s.optional || isTraced(i.part))))
     const step = bank?.steps.findIndex((s) => s.test === 'decay') ?? -1
     if (bank !== undefined && station.current.value?.step.test !== 'decay') station.choose(keyOf(bank.steps[step] as Step, step))
   }, { immediate: true })
+  /** A meter on the network has traced the fall that the line asks for: Enter takes it down. */
+  const fallen = computed(() => { const f = falls.value ? power.value?.decays.find((d) => d.place === station.current.value?.item.part)?.falling : null; return f == null ? null : `${f.startVolts.toFixed(1)}/${f.seconds.toFixed(1)}/${f.volts.toFixed(1)}` })
   /** Somebody looks once more at a stop that is done. */
   const again = ref<string | null>(null)
   /** The stop that the mains is to be set to: the one in hand, or the next once this one is done. */
@@ -181,7 +184,7 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
     // Off: the fall of B+ first, where it says something, then the proofs.
     island: computed(() => (bench.state === 'discharging' && !falls.value ? (bench.bench?.islands.find((i) => !i.proved) ?? null) : null)),
     last: computed(() => active.value.last.value ?? reading.last.value), understood: (text) => active.value.understood(text), place: computed(() => active.value.place.value), reads: computed(() => active.value.reads.value), figures: computed(() => active.value.figures.value),
-    placesToo: computed(() => live.value && stop.value?.here === true), write: written, choose: (value) => (reads.value ? active.value.choose(value) : give(value)), proved: () => { test.proved() },
+    offered: fallen, placesToo: computed(() => live.value && stop.value?.here === true), write: written, choose: (value) => (reads.value ? active.value.choose(value) : give(value)), proved: () => { test.proved() },
     modes: { ...test.modes, ...reading.modes, inlet }, keys, step: (by) => { active.value.step(by) }, stepItem: (by) => { station.stepItem(by) }, back: () => { active.value.back() },
   }
   return { line, probe, goTo, lookAgain, fit, reads }
