@@ -29,6 +29,7 @@ final readonly class DrawnParts
      * @param bool                              $isTransformerless fed from the mains without one
      * @param array<string, DrawnTube>          $tubes             by position
      * @param array<string, list<DrawnLead>>    $leads             how a new part is read back, by part
+     * @param list<DrawnLoop>                   $loops             feedback from the secondary of an output transformer
      */
     private function __construct(
         public bool $hasCircuit,
@@ -43,6 +44,7 @@ final readonly class DrawnParts
         public bool $isTransformerless,
         public array $tubes = [],
         public array $leads = [],
+        public array $loops = [],
     ) {
     }
 
@@ -68,7 +70,7 @@ final readonly class DrawnParts
 
         return new self(
             true, DrawnCapacitors::of($circuit), DrawnResistors::of($circuit), $iron, $paths, $pairs, $rails, $volts,
-            $amperes > 0.0 ? $amperes : null, [] === $circuit->fitted->netlist->all(MainsTransformer::class), DrawnTubes::of($circuit), DrawnLeads::of($circuit),
+            $amperes > 0.0 ? $amperes : null, [] === $circuit->fitted->netlist->all(MainsTransformer::class), DrawnTubes::of($circuit), DrawnLeads::of($circuit), DrawnLoops::of($circuit),
         );
     }
 

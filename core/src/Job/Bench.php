@@ -10,6 +10,7 @@ use Yew\Core\Circuit\Time\Fall;
 use Yew\Core\Circuit\Time\FallAsked;
 use Yew\Core\Drawn\DrawnTube;
 use Yew\Core\Power\Authority;
+use Yew\Core\Power\FeedbackPhase;
 use Yew\Core\Power\Gate;
 use Yew\Core\Power\GateFacts;
 use Yew\Core\Power\Gates;
@@ -363,12 +364,13 @@ final class Bench
     public function gatesOfFullMains(): array
     {
         $next = $this->walk()->next();
+        $loop = FeedbackPhase::holdsBack($this->facts(), $this->state->conditions);
 
         return [match (true) {
             null === $this->state->conditions->tubesOut() => Gate::unknown('stops', 'gate-tubes-not-said'),
             null !== $next => Gate::notMet('stops', 'gate-stop-not-done', Authority::Technician, ['stopVolts' => $next->volts])->at(PowerStation::ID, $next->id),
             default => Gate::met('stops', 'gate-stops-done'),
-        }];
+        }, null === $loop ? Gate::doesNotApply('feedback', 'gate-feedback-known') : Gate::notMet('feedback', 'gate-feedback-not-known', Authority::Owner, ['part' => $loop->transformer])->at(PowerStation::ID, $loop->transformer)];
     }
 
     /** The way up as it is for this unit now. */

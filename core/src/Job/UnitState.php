@@ -10,6 +10,7 @@ use Yew\Core\Bench\MeterSetting;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\CanonicalJson;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Power\Gate;
 use Yew\Core\Quantity\CannotRead;
 use Yew\Core\Ramp\Ramps;
 use Yew\Core\Reading\ReadingLog;
@@ -154,6 +155,19 @@ final class UnitState
         }
 
         return null;
+    }
+
+    /** Whether a gate was gone through when the power that is on now was given. */
+    public function wentThrough(string $gate): bool
+    {
+        $began = $this->ramps->current()?->beganAt;
+        foreach ($this->overrides as $override) {
+            if (null !== $began && $override->at >= $began && [] !== array_filter($override->gates, static fn (Gate $g): bool => $g->id === $gate)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /** A stop rule was broken: the first locks the unit, each is remembered, and older proofs say nothing any more. */

@@ -20,7 +20,7 @@ final class Gates
             MainsGates::fuse($facts), MainsGates::earth($facts), MainsGates::wiring($facts), MainsGates::isolation($facts),
             SupplyGates::findings($facts), SupplyGates::iron($facts), SupplyGates::short($facts), SupplyGates::polarity($facts), SupplyGates::biasSupply($facts), SupplyGates::trims($facts),
             BenchGates::tubes($facts), StepGate::steps($facts), SocketGates::sockets($facts), SocketGates::decay($facts),
-            OutputGates::load($facts), OutputGates::continuity($facts),
+            OutputGates::load($facts), OutputGates::continuity($facts), FeedbackPhase::gate($facts),
             BenchGates::limiter($facts), BenchGates::ammeter($facts), BenchGates::meters($facts), BenchGates::standby($facts), BenchGates::bleeder($facts), BenchGates::volumes($facts),
         ];
     }

@@ -54,6 +54,7 @@ final class PowerStation implements Station
             ...array_map(static fn (DrawnLead $b): Item => self::bank($facts, $b), SupplyOhms::banks($facts)),
             ...array_map(static fn (string $trim): Item => self::trim($facts, $trim), GateFacts::trimsOf($facts)),
             self::ammeter($facts),
+            ...array_map(self::feedback(...), FeedbackPhase::all($facts)),
             ...self::stops($facts),
             ...self::tubes($facts),
             ...array_map(static fn (string $can): Item => self::can($facts, $can), $facts->drawn->cans()),
@@ -100,6 +101,27 @@ final class PowerStation implements Station
         $reasons = null === $test ? [] : [AmmeterOhms::judge($test)];
 
         return new Item(self::AMMETER, 'power-ammeter', 'power-ammeter', '', self::verdict(null === $test, Reason::worst($reasons), $reasons), [new Step(PowerTestKind::AmmeterOhms, self::AMMETER, '', $test, optional: true)]);
+    }
+
+    /** One step after the other: lifted, its level, closed, its level; a wrong one is led over and begins anew (PWR-8). */
+    private static function feedback(FeedbackPhase $phase): Item
+    {
+        $of = $phase->transformer;
+        $reason = $phase->reason();
+        $reasons = null === $reason ? [] : [$reason];
+        [$lifted, $open, $closed] = [$phase->lifted(), $phase->open(), $phase->closed()];
+        $steps = [
+            new Step(PowerTestKind::FeedbackLifted, $of, '', $lifted),
+            ...(null === $lifted || $phase->isAbsent() ? [] : [new Step(PowerTestKind::FeedbackOpenLevel, $of, '', $open)]),
+            ...(null === $open ? [] : [new Step(PowerTestKind::FeedbackClosed, $of, '', $closed)]),
+            ...(null === $closed ? [] : [
+                new Step(PowerTestKind::FeedbackClosedLevel, $of, '', $phase->closedLevel(), optional: $phase->isWrong()),
+                new Step(PowerTestKind::FeedbackHowl, $of, '', $phase->latest(PowerTestKind::FeedbackHowl, $closed), optional: true),
+            ]),
+            ...($phase->isWrong() ? [new Step(PowerTestKind::FeedbackReled, $of, '', null)] : []),
+        ];
+
+        return new Item($of, 'power-feedback', 'power-feedback', '', self::verdict(!$phase->isProved() && !$phase->isWrong(), Reason::worst($reasons), $reasons), $steps);
     }
 
     /** @return list<Item> the stops of the time on that is in hand, and of those before with the tubes that were in then */

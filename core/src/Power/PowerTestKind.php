@@ -23,6 +23,18 @@ enum PowerTestKind: string implements TestKind
     case CanHeat = 'can-heat';
     case LightsOut = 'lights-out';
     case SignalProof = 'signal-proof';
+    case FeedbackLifted = 'feedback-lifted';
+    case FeedbackOpenLevel = 'feedback-open-level';
+    case FeedbackClosed = 'feedback-closed';
+    case FeedbackClosedLevel = 'feedback-closed-level';
+    case FeedbackHowl = 'feedback-howl';
+    case FeedbackReled = 'feedback-reled';
+
+    /** @return non-empty-list<self> what tells the phase of a feedback loop (PWR-8) */
+    public static function ofFeedback(): array
+    {
+        return [self::FeedbackLifted, self::FeedbackOpenLevel, self::FeedbackClosed, self::FeedbackClosedLevel, self::FeedbackHowl, self::FeedbackReled];
+    }
 
     public function name(): string
     {
@@ -40,6 +52,11 @@ enum PowerTestKind: string implements TestKind
             self::Decay => TestDefinition::figures(['startVolts' => TestFigure::source(Unit::Volts), 'seconds' => TestFigure::source(Unit::Seconds), 'volts' => TestFigure::of(Unit::Volts)], ChassisState::Discharging),
             self::CanHeat => TestDefinition::figures(['celsius' => TestFigure::of(Unit::Celsius), 'neighbourCelsius' => TestFigure::of(Unit::Celsius)], ChassisState::Discharging, ChassisState::Dead),
             self::SignalProof => TestDefinition::question(['passes', 'weak', 'nothing'], ChassisState::Energised, ChassisState::Ramping),
+            self::FeedbackLifted => TestDefinition::question(['lifted', 'none'], ChassisState::Dead),
+            self::FeedbackClosed => TestDefinition::question(['closed'], ChassisState::Dead),
+            self::FeedbackReled => TestDefinition::question(['plates', 'plates-and-screens', 'drives', 'secondary'], ChassisState::Dead),
+            self::FeedbackOpenLevel, self::FeedbackClosedLevel => TestDefinition::figures(['volts' => TestFigure::of(Unit::Volts)], ChassisState::Ramping, ChassisState::Energised),
+            self::FeedbackHowl => TestDefinition::question(['steady', 'howls'], ChassisState::Ramping, ChassisState::Energised),
             self::LightsOut => TestDefinition::question(['none', 'faint-blue', 'red-plate', 'red-screen'], ChassisState::Energised, ChassisState::Ramping),
         };
     }

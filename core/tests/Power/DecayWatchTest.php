@@ -102,6 +102,9 @@ final class DecayWatchTest extends TestCase
         self::assertEqualsWithDelta(0.2, $trace->secondsOff, 0.21);
         self::assertEqualsWithDelta(6.2, $trace->samples[\count($trace->samples) - 1][0], 0.3);
         self::assertNull(FallTrace::of($stands, 400.0), 'it stands');
+        $sags = array_map(static fn (int $n): array => [$n * 0.2, 440.0 - 0.2 * $n], range(0, 100));
+        $sagged = FallTrace::of([...$sags, ...array_map(static fn (array $s): array => [$s[0], 1.05 * $s[1]], $falls)], 420.0) ?? self::fail('it falls');
+        self::assertEqualsWithDelta(420.0, $sagged->samples[0][1], 1.0, 'it sagged while its tubes warmed, and fell from there');
         self::assertNull(FallTrace::of([], null));
         self::assertNull(FallTrace::of([...$stands, ...$falls], 450.0), 'something else was typed');
         self::assertNotNull(FallTrace::of([...$stands, ...$falls], 440.0), 'the same, misread a little');

@@ -203,6 +203,7 @@ final class Wording implements ResetInterface
             str_ends_with($name, 'Hertz') => Engineering::text($value, 'Hz', 0.1),
             str_ends_with($name, 'Celsius') => Engineering::plain($value, 1.0).' °C',
             str_ends_with($name, 'Kelvin') => Engineering::plain($value, 1.0).' K',
+            str_ends_with($name, 'Decibels') => Engineering::plain($value, 0.1).' dB',
             str_ends_with($name, 'Seconds') => Engineering::plain($value, Engineering::threeDigits($value)).' s',
             str_ends_with($name, 'Ratio') => Engineering::plain($value, 0.001),
             default => Engineering::plain($value, Engineering::threeDigits($value)),

@@ -36,6 +36,7 @@ final class GateTableTest extends ServerTestCase
             yield $unknown.', of which nobody knows' => [$unknown, [self::FUSE, self::LOAD], 'technician'];
         }
         yield 'an ammeter that nobody read' => ['ammeter', [self::FUSE, self::LOAD, $says(['ammeter' => ['place' => 'centre-tap']])], 'technician'];
+        yield 'a new output transformer' => ['feedback', [self::FUSE, self::LOAD, ['as-fitted', ['text' => 'T2 new']]], 'technician'];
         yield 'something found' => ['findings', [self::FUSE, self::LOAD, ['finding', ['place' => 'C1', 'what' => 'leaking', 'severity' => 'danger']]], 'technician'];
     }
 

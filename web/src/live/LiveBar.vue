@@ -52,7 +52,7 @@ defineExpose({ set: () => { setting.value = true } })
       <span class="who"><b>{{ s.name.split(',')[0] }}</b> <span class="soft">{{ leadsOf(s) }}</span></span>
       <span class="shows"><span v-if="s.text !== undefined" class="figure m"><span class="value">{{ s.text }}</span> <small>{{ unitOf[s.function] }}</small></span>
         <span class="how">{{ s.state !== 'live' ? s.why : !live.looksLive(s) ? `${Math.round(live.ageMs(s) / 1000)} s old` : s.settled ? 'settled' : 'moving' }}</span></span>
-      <button v-if="session.mayWrite" type="button" :aria-pressed="typeof s.recording === 'string'" :aria-label="`${typeof s.recording === 'string' ? 'End' : 'Begin'} the trace of ${s.name}`" @click="record(s)"><span class="dot" aria-hidden="true" />{{ typeof s.recording === 'string' ? 'tracing' : 'trace' }}</button>
+      <button v-if="session.mayWrite" type="button" :aria-pressed="typeof s.recording === 'string'" :aria-label="`${typeof s.recording === 'string' ? 'tracing' : 'trace'}: ${typeof s.recording === 'string' ? 'end' : 'begin'}, ${s.name}`" @click="record(s)"><span class="dot" aria-hidden="true" />{{ typeof s.recording === 'string' ? 'tracing' : 'trace' }}</button>
     </div>
     <p v-if="!live.follows" class="away" role="status"><b>No live values.</b> {{ live.databaseAway ? 'The database is away.' : 'The event process does not answer; the tape is asked for every two seconds.' }}</p>
     <p v-else-if="blocking.length > 0" class="away"><b>Power waits</b>: a meter is set to ohms, or its leads are where amperes would be a short.</p>

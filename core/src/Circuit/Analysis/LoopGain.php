@@ -58,7 +58,20 @@ final readonly class LoopGain
         return $loops;
     }
 
-    private static function of(SmallSignal $ac, Solution $solution, ExpandedBlock $block): ?self
+    /** By how much a loop takes the gain down at mid frequency, dB; below zero where it raises it, null where its parts are not there. */
+    public static function decibelsFedBack(Solution $solution, ExpandedBlock $block): ?float
+    {
+        [$from, $to, $siemens, $farads] = self::admittance($solution, $block);
+        if (0.0 === $siemens && 0.0 === $farads) {
+            return null;
+        }
+        [$real, $imaginary] = self::ratio(new SmallSignal($solution), $from, $to, $siemens, $farads, self::MID_HERTZ);
+
+        return 20.0 * log10(max(1e-30, hypot(1.0 + $real, $imaginary)));
+    }
+
+    /** @return array{string, string, float, float} from where to where, and siemens and farads between them */
+    private static function admittance(Solution $solution, ExpandedBlock $block): array
     {
         [$from, $to] = [$block->from[0], $block->gives[0]];
         $ends = [$from, $to];
@@ -75,6 +88,13 @@ final readonly class LoopGain
             $siemens += $part instanceof Resistor ? 1.0 / ($part->ohms * $factor) : 0.0;
             $farads += $part instanceof Capacitor ? $part->farads * $factor : 0.0;
         }
+
+        return [$from, $to, $siemens, $farads];
+    }
+
+    private static function of(SmallSignal $ac, Solution $solution, ExpandedBlock $block): ?self
+    {
+        [$from, $to, $siemens, $farads] = self::admittance($solution, $block);
         if (0.0 === $siemens && 0.0 === $farads) {
             return null;
         }

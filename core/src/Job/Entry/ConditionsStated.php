@@ -11,6 +11,7 @@ use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
 use Yew\Core\Job\Statement;
 use Yew\Core\Job\UnitState;
+use Yew\Core\Power\FeedbackPhase;
 use Yew\Core\Ramp\Ramp;
 use Yew\Core\Safety\ChassisRules;
 use Yew\Core\Safety\Refusal;
@@ -56,7 +57,12 @@ final readonly class ConditionsStated implements Statement
         if (ChassisState::Ramping !== $then->state->chassis->state || !$moves) {
             return null;
         }
-        $stop = $then->walk()->ahead($then->state->conditions->with($this->conditions));
+        $conditions = $then->state->conditions->with($this->conditions);
+        $loop = FeedbackPhase::isHigh($then->facts(), $conditions) && !$then->state->wentThrough('feedback') ? FeedbackPhase::holdsBack($then->facts(), $conditions) : null;
+        if (null !== $loop) {
+            return new Refusal('feedback-not-known', ['part' => $loop->transformer, 'highestVolts' => FeedbackPhase::lowVolts($then->facts())]);
+        }
+        $stop = $then->walk()->ahead($conditions);
 
         return null === $stop ? null : new Refusal('ahead-of-the-plan', ['stopVolts' => $stop->volts, 'limitersWord' => $stop->isLimited() ? 'with the limiter in' : 'without a limiter']);
     }

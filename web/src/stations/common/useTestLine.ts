@@ -13,7 +13,7 @@ const begins: Record<string, string> = { fuse: 'fnu', capacitor: 'n', 'tube-type
 
 /** Tests whose figures a meter shows as they stand, and set to what; sources that somebody sets are not read off a meter. */
 const read: Record<string, MeterFunction> = {
-  ripple: 'ac-volts', 'off-load': 'ac-volts', halves: 'ac-volts', 'heater-legs': 'ac-volts', 'winding-ohms': 'ohms', 'output-ohms': 'ohms', resistor: 'ohms', path: 'ohms', 'pin-short': 'ohms', 'new-resistor': 'ohms', capacitor: 'farads', 'new-capacitor': 'farads',
+  ripple: 'ac-volts', 'feedback-open-level': 'ac-volts', 'feedback-closed-level': 'ac-volts', 'off-load': 'ac-volts', halves: 'ac-volts', 'heater-legs': 'ac-volts', 'winding-ohms': 'ohms', 'output-ohms': 'ohms', resistor: 'ohms', path: 'ohms', 'pin-short': 'ohms', 'new-resistor': 'ohms', capacitor: 'farads', 'new-capacitor': 'farads',
 }
 
 /** The entry line of a station that asks for tests: one step of one part after the other. */

@@ -17,7 +17,7 @@ const shapes: Record<Gate['state'], string> = { met: 'M4 12l5 5L18 6', 'does-not
 </script>
 
 <template>
-  <div class="gates">
+  <div class="gates" tabindex="0" role="region" aria-label="Gates before power">
     <ul class="open">
       <li v-for="g in open" :key="g.id" :class="g.state">
         <svg width="22" height="22" aria-hidden="true"><path :d="shapes[g.state]" /></svg>

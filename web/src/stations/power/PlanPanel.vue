@@ -24,7 +24,7 @@ const amperes = (a: number | null): string => (a === null ? '–' : a < 0.1 ? `$
 </script>
 
 <template>
-  <div class="plan">
+  <div class="plan" tabindex="0" role="region" aria-label="The way up">
     <section>
       <h2>Stops, {{ run }}</h2>
       <table class="list"><thead><tr><th>Mains</th><th>In the lead</th><th class="n">{{ session.word('B+') }}, V</th><th class="n">Bias, V</th><th class="n">Mains current</th><th class="n">off above</th></tr></thead>

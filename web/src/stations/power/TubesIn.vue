@@ -30,7 +30,7 @@ const named = (s: TubeStep): string => s.positions.join(' ')
 </script>
 
 <template>
-  <div class="tubes-in">
+  <div class="tubes-in" tabindex="0" role="region" aria-label="In which steps they go in">
     <p v-if="power.steps.length === 0" class="soft">The sheet names no {{ session.word('tubes') }}: fit them from the output back, a stage at a time, each time dead and proved so.</p>
     <template v-else>
       <ol class="steps" :aria-label="`${session.heading('tubes')} go in`">

@@ -92,7 +92,7 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
   /** Somebody looks once more at a stop that is done. */
   const again = ref<string | null>(null)
   /** The stop that the mains is to be set to: the one in hand, or the next once this one is done. */
-  const moves = computed(() => (!live.value || reads.value || stop.value === null ? null : !stop.value.here ? stop.value : stop.value.done && again.value !== stop.value.id ? ahead.value : null))
+  const moves = computed(() => (!live.value || reads.value || stop.value === null || loop.value !== null ? null : !stop.value.here ? stop.value : stop.value.done && again.value !== stop.value.id ? ahead.value : null))
   /** Off and dead, with nothing left that could be tested so. */
   const rests = computed(() => bench.state === 'dead' && test.waits.value !== '')
   const gatesOpen = computed(() => power.value?.gates.filter((g) => !g.passes && g.id !== 'volumes').length ?? 0)
@@ -107,11 +107,24 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
     return steps.find((s) => s.step.test === 'signal-proof') ?? steps.find((s) => s.step.test === 'lights-out') ?? null
   })
   watch([() => proof.value?.key, () => station.board.value], () => { if (proof.value !== null && !reads.value) station.choose(proof.value.key) }, { immediate: true })
+  /** A new or re-led output transformer, every tube in: what its feedback still asks for, at low mains or with the power off again. */
+  const loop = computed(() => {
+    if (!live.value || stop.value?.here !== true || !stop.value.done || power.value?.gates.find((g) => g.id === 'feedback')?.state === 'does-not-apply') return null
+    for (const item of station.board.value?.items ?? []) {
+      const n = item.group === 'power-feedback' ? item.steps.findIndex((s) => s.given === null && !s.optional) : -1
+      const step = item.steps[n]
+      if (step !== undefined) return { part: item.part, step, key: keyOf(step, n) }
+    }
+    return null
+  })
+  const measures = computed(() => (loop.value !== null && bench.state !== 'dead' && loop.value.step.states.includes(bench.state) && !answered.value.has(loop.value.key) ? loop.value : null))
+  watch([() => measures.value?.key, () => station.board.value], () => { if (measures.value !== null && !reads.value) station.choose(measures.value.key) }, { immediate: true })
   const ended = computed(() => allDone.value && !reads.value && again.value === null && proof.value === null)
   const tubesNext = computed(() => power.value?.steps.find((s) => !s.in)?.positions.join(' ') ?? null)
   /** What the line says in place of a question: what hands do next; nothing is typed meanwhile. */
   const bids = computed<{ title: string; waits: string } | null>(() => {
     if (rests.value) return { title: 'Nothing to test now', waits: gatesOpen.value === 0 ? 'every gate is met: power with s' : `${String(gatesOpen.value)} ${gatesOpen.value === 1 ? 'gate is' : 'gates are'} open; power with s` }
+    if (loop.value !== null && !reads.value && measures.value === null) return { title: `Off; then: ${loop.value.step.title}`, waits: 'off with Esc Esc; it is done on a dead chassis' }
     if (moves.value !== null) return { title: `Set ${String(moves.value.volts)} V, ${limiterWords(moves.value)}`, waits: 'set the mains, then g' }
     if (live.value && !reads.value && proof.value?.step.test === 'lights-out') return { title: 'Lights out', waits: 'l darkens everything and runs the half minute' }
     if (ended.value) return { title: 'Every stop is done', waits: tubesNext.value !== null ? `off with Esc Esc; then ${tubesNext.value} in` : bench.state === 'energised' ? 'it stands on full mains' : 'full mains with e' }
@@ -178,7 +191,7 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
   const line: Line = {
     key: computed(() => active.value.key.value),
     above: computed(() => (live.value ? (allDone.value ? 'Up' : stop.value?.here === true ? `Stop at ${String(stop.value.volts)} V` : 'On the way') : test.above.value)),
-    title: computed(() => bids.value?.title ?? (taps.value ? `${reading.title.value}, tapped` : reads.value ? reading.title.value : live.value && stop.value !== null && !allDone.value ? 'Look, listen, smell' : test.title.value)),
+    title: computed(() => bids.value?.title ?? (taps.value ? `${reading.title.value}, tapped` : reads.value ? reading.title.value : live.value && stop.value !== null && !allDone.value && measures.value === null ? 'Look, listen, smell' : test.title.value)),
     below: computed(() => (against.value !== null ? `speaks against going on: read it again, find out why, or let it stand with a reason (a) · ${reading.below.value}` : taps.value ? `tap the socket: every value seen, the worst decides · ${reading.below.value}` : active.value.below.value)), unit: computed(() => active.value.unit.value), placeholder: computed(() => active.value.placeholder.value),
     tag: computed(() => active.value.tag.value), choices: computed(() => (bids.value === null ? active.value.choices.value : [])), waits: computed(() => bids.value?.waits ?? active.value.waits.value), begins: computed(() => active.value.begins.value),
     // Off: the fall of B+ first, where it says something, then the proofs.
