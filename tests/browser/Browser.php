@@ -51,6 +51,14 @@ final class Browser
         (new ChromeDevToolsDriver($this->driver))->execute('Emulation.setDeviceMetricsOverride', ['width' => $width, 'height' => $height, 'deviceScaleFactor' => 1, 'mobile' => $width < 600]);
     }
 
+    /** Cuts this page off the server, or lets it back. */
+    public function offline(bool $is): void
+    {
+        $tools = new ChromeDevToolsDriver($this->driver);
+        $tools->execute('Network.enable');
+        $tools->execute('Network.emulateNetworkConditions', ['offline' => $is, 'latency' => 0, 'downloadThroughput' => -1, 'uploadThroughput' => -1]);
+    }
+
     public function close(): void
     {
         try {
@@ -218,11 +226,24 @@ final class Browser
      */
     public function write(string $jobId, string $kind, array $payload, int $version = 1): void
     {
+        Assert::assertMatchesRegularExpression('/^20\d .*"refused":false/s', $this->sends($jobId, $kind, $payload, $version), $kind.' was taken');
+    }
+
+    /**
+     * An entry that may be refused.
+     *
+     * @param array<string, mixed> $payload
+     *
+     * @return string status and body of the answer
+     */
+    public function sends(string $jobId, string $kind, array $payload, int $version = 1): string
+    {
         $path = '/api/jobs/'.$jobId.'/tape';
         $tape = json_decode($this->fetch($path), true);
         $unit = \is_array($tape) && \is_array($tape['benches'] ?? null) && \is_array($tape['benches'][0] ?? null) ? $tape['benches'][0]['unitId'] : Assert::fail('no chassis in '.$jobId);
         $entry = ['id' => Uuid::v7()->toRfc4122(), 'unitId' => $unit, 'kind' => $kind, 'v' => $version, 'payload' => $payload, 'device' => substr(basename($this->profile), 4), 'counter' => ++$this->written, 'observedAt' => $tape['serverTime']]; // a practice shop’s time may run faster than ours
-        Assert::assertMatchesRegularExpression('/^20\d .*"refused":false/s', $this->post($path, $entry), $kind.' was taken');
+
+        return $this->post($path, $entry);
     }
 
     /**

@@ -218,6 +218,81 @@ final class FirstPowerTest extends TestCase
     }
 
     /** A tube rectifier gives nothing at first: the stop below says so, and asks for no B+ there. */
+    /** A new output transformer (PWR-8): at the first stop the loop is measured lifted, then closed; only then the way goes on. */
+    public function testTheFeedbackOfANewOutputTransformerIsCheckedAtLowMains(): void
+    {
+        $b = self::$browser;
+        $h = $this->begin('lantern-30', 'Lantern 30', 120.0, 'T2A 250V', [], method: 'variac-ammeter', facts: ['standby' => 'play']);
+        $h->dead();
+        $b->write($h->job, 'as-fitted', ['text' => 'T2 new']);
+        $b->click('//button[@role="tab"][starts-with(normalize-space(), "Gates")]');
+        $b->see('T2 was exchanged or re-led');
+        $b->write($h->job, 'trial', ['test' => 'feedback-lifted', 'part' => 'T2', 'text' => 'lifted']);
+        $h->powerOn();
+        self::assertStringContainsString('Level on the load, feedback lifted', $h->walk(1));
+        self::assertSame([], $b->axe(), 'the level is asked for');
+        $b->enters('2.4');
+        $b->until(static fn (): bool => str_starts_with($h->title(), 'Off; then:'), 'nothing more can be done under power');
+        $h->off();
+        $h->dead();
+        $b->write($h->job, 'trial', ['test' => 'feedback-closed', 'part' => 'T2', 'text' => 'closed']);
+        $h->powerOn();
+        self::assertStringContainsString('Level on the load, feedback closed', $h->walk(1));
+        $b->enters('0.8');
+        $b->until(static fn (): bool => str_starts_with($h->title(), 'Set '), 'the way goes on');
+        self::assertStringContainsString('of negative feedback', $b->fetch('/api/jobs/'.$h->job.'/tape'));
+        $h->off();
+    }
+
+    /**
+     * Two at one chassis: what the one reads is read for both, and neither can go ahead of the plan. What the other typed with no network
+     * breaks a stop rule hours of the bench later: it stops both all the same, though the chassis is off and proved by then.
+     */
+    public function testTwoAtOneChassisGoOneWayAndALateReadingStopsThemBoth(): void
+    {
+        $b = self::$browser;
+        $h = $this->begin('lantern-30', 'Lantern 30', 120.0, 'T2A 250V', self::LANTERN, facts: ['standby' => 'play']);
+        $h->dead();
+        $h->powerOn();
+        $other = new Browser(self::$stack->address);
+        try {
+            $other->signIn('idris.demo');
+            $other->open('/jobs/'.$h->job.'/first-power');
+            $other->see('RAMPING');
+            $hands = new PowerHands($other, $this->bench());
+            $h->sets();
+            $other->until(static fn (): bool => str_starts_with($hands->title(), 'A'), 'the other page is at the stop');
+            $other->tabTo('#entry');
+            $other->enters(\sprintf('%.2f', $this->bench()->read('A')));
+            $b->until(static fn (): bool => !str_starts_with($h->title(), 'A'), 'what the other read is read');
+            self::assertStringStartsWith('V4 pin 5', $h->title());
+            $answer = $other->sends($h->job, 'conditions', ['facts' => ['source' => ['value' => ['kind' => 'variac', 'volts' => 90], 'how' => 'measured']]]);
+            self::assertStringContainsString('"refused":true', $answer, 'nobody goes ahead of the plan');
+
+            $other->offline(true);
+            $other->enters('V4.5 6');
+            if (str_contains($other->text(), 'Meant ')) {
+                $other->type(WebDriverKeys::ENTER);
+            }
+            $other->until(static fn (): bool => str_contains($other->text(), 'sending') || str_contains($other->text(), 'not judged yet'), 'it waits');
+            self::assertFalse($h->isOff());
+            $h->off();
+            $h->dead();
+            $b->see('DEAD');
+            $other->offline(false);
+            $b->until(static fn (): bool => $h->isOff() || str_contains($b->text(), 'cause'), 'it stops the one', 30.0);
+            $other->until(static fn (): bool => $hands->isOff() || str_contains($other->text(), 'cause'), 'and the other', 30.0);
+            $b->tabTo('#entry');
+            $b->type('s');
+            $b->panel('The chassis is dead');
+            self::assertSame([], $b->driver->findElements(WebDriverBy::cssSelector('button.hot')), 'no power before its cause is known');
+            $b->type(WebDriverKeys::ESCAPE);
+            $b->bare();
+        } finally {
+            $other->close();
+        }
+    }
+
     public function testATubeRectifierComesUpThroughItsDeadZone(): void
     {
         $b = self::$browser;

@@ -167,6 +167,8 @@ final class PowerHands
             } elseif (str_contains($title, 'A signal at its')) {
                 $this->b->type('1');
                 $this->b->until(fn (): bool => $this->title() !== $title, 'it comes through');
+            } elseif (str_contains($title, 'Level on the load') || str_starts_with($title, 'Off; then:')) {
+                return $title;
             } elseif ('Lights out' === $title) {
                 return 'lights';
             } else {

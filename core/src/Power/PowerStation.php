@@ -116,7 +116,7 @@ final class PowerStation implements Station
             ...(null === $open ? [] : [new Step(PowerTestKind::FeedbackClosed, $of, '', $closed)]),
             ...(null === $closed ? [] : [
                 new Step(PowerTestKind::FeedbackClosedLevel, $of, '', $phase->closedLevel(), optional: $phase->isWrong()),
-                new Step(PowerTestKind::FeedbackHowl, $of, '', $phase->latest(PowerTestKind::FeedbackHowl, $closed), optional: true),
+                new Step(PowerTestKind::FeedbackHowl, $of, '', $phase->latest(PowerTestKind::FeedbackHowl, $closed), optional: null !== $phase->closedLevel() || $phase->howls()),
             ]),
             ...($phase->isWrong() ? [new Step(PowerTestKind::FeedbackReled, $of, '', null)] : []),
         ];

@@ -56,7 +56,7 @@ enum PowerTestKind: string implements TestKind
             self::FeedbackClosed => TestDefinition::question(['closed'], ChassisState::Dead),
             self::FeedbackReled => TestDefinition::question(['plates', 'plates-and-screens', 'drives', 'secondary'], ChassisState::Dead),
             self::FeedbackOpenLevel, self::FeedbackClosedLevel => TestDefinition::figures(['volts' => TestFigure::of(Unit::Volts)], ChassisState::Ramping, ChassisState::Energised),
-            self::FeedbackHowl => TestDefinition::question(['steady', 'howls'], ChassisState::Ramping, ChassisState::Energised),
+            self::FeedbackHowl => TestDefinition::question(['steady', 'howls'], ChassisState::Ramping, ChassisState::Energised, ChassisState::Discharging, ChassisState::Dead),
             self::LightsOut => TestDefinition::question(['none', 'faint-blue', 'red-plate', 'red-screen'], ChassisState::Energised, ChassisState::Ramping),
         };
     }

@@ -13,6 +13,7 @@ use Yew\Core\Power\Gate;
 use Yew\Core\Power\GateState;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Sheet\FittedChanges;
+use Yew\Core\Station\Step;
 use Yew\Core\Tests\Job\FakeUnit;
 use Yew\Core\Tests\Job\UnitTape;
 
@@ -112,6 +113,17 @@ final class FeedbackPhaseTest extends TestCase
         $tape->taken('trial', ['test' => 'feedback-reled', 'part' => 'T2', 'text' => 'plates-and-screens'], 1.0);
         self::assertSame([GateState::Unknown, 'gate-feedback-lift-first'], self::stands($tape), 'it begins anew');
         self::assertNull(self::phase($tape)->reason());
+    }
+
+    /** Whoever hears it switches off first, and says so afterwards. */
+    public function testWhatHowledIsSaidOnceItIsOff(): void
+    {
+        $tape = self::closedAfter('2.0')->off();
+        $steps = array_map(static fn (Step $s): string => $s->kind->name().($s->optional ? '?' : ''), $tape->bench()->board('first-power')->find('T2')->steps ?? []);
+        self::assertSame(['feedback-lifted', 'feedback-open-level', 'feedback-closed', 'feedback-closed-level', 'feedback-howl'], $steps);
+        $tape->taken('trial', ['test' => 'feedback-howl', 'part' => 'T2', 'text' => 'howls'], 1.0);
+        $steps = array_map(static fn (Step $s): string => $s->kind->name().($s->optional ? '?' : ''), $tape->bench()->board('first-power')->find('T2')->steps ?? []);
+        self::assertSame(['feedback-lifted', 'feedback-open-level', 'feedback-closed', 'feedback-closed-level?', 'feedback-howl?', 'feedback-reled'], $steps);
     }
 
     public function testUntilItIsKnownTheMainsStaysLow(): void

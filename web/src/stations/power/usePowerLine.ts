@@ -91,8 +91,23 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
   const fallen = computed(() => { const f = falls.value ? power.value?.decays.find((d) => d.place === station.current.value?.item.part)?.falling : null; return f == null ? null : `${f.startVolts.toFixed(1)}/${f.seconds.toFixed(1)}/${f.volts.toFixed(1)}` })
   /** Somebody looks once more at a stop that is done. */
   const again = ref<string | null>(null)
+  /** A new or re-led output transformer, every tube in: what its feedback still asks for, at low mains or with the power off again. */
+  const pending = computed(() => {
+    if (!live.value || power.value?.gates.find((g) => g.id === 'feedback')?.state === 'does-not-apply') return null
+    for (const item of station.board.value?.items ?? []) {
+      const n = item.steps.findIndex((s) => s.test.startsWith('feedback-') && s.given === null && !s.optional)
+      const step = item.steps[n]
+      if (step !== undefined) return { part: item.part, step, key: keyOf(step, n) }
+    }
+    return null
+  })
+  /** It is measured at the highest stop that is done; the first time that is the first. */
+  const low = computed(() => (pending.value === null ? null : (power.value?.stops.filter((s) => s.done).at(-1) ?? null)))
+  const loop = computed(() => (low.value?.here === true ? pending.value : null))
+  /** Where the mains goes from here. */
+  const to = computed(() => (low.value === null ? ahead.value : low.value.here ? null : low.value))
   /** The stop that the mains is to be set to: the one in hand, or the next once this one is done. */
-  const moves = computed(() => (!live.value || reads.value || stop.value === null || loop.value !== null ? null : !stop.value.here ? stop.value : stop.value.done && again.value !== stop.value.id ? ahead.value : null))
+  const moves = computed(() => (!live.value || reads.value || stop.value === null ? null : low.value !== null ? to.value : !stop.value.here ? stop.value : stop.value.done && again.value !== stop.value.id ? ahead.value : null))
   /** Off and dead, with nothing left that could be tested so. */
   const rests = computed(() => bench.state === 'dead' && test.waits.value !== '')
   const gatesOpen = computed(() => power.value?.gates.filter((g) => !g.passes && g.id !== 'volumes').length ?? 0)
@@ -107,16 +122,6 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
     return steps.find((s) => s.step.test === 'signal-proof') ?? steps.find((s) => s.step.test === 'lights-out') ?? null
   })
   watch([() => proof.value?.key, () => station.board.value], () => { if (proof.value !== null && !reads.value) station.choose(proof.value.key) }, { immediate: true })
-  /** A new or re-led output transformer, every tube in: what its feedback still asks for, at low mains or with the power off again. */
-  const loop = computed(() => {
-    if (!live.value || stop.value?.here !== true || !stop.value.done || power.value?.gates.find((g) => g.id === 'feedback')?.state === 'does-not-apply') return null
-    for (const item of station.board.value?.items ?? []) {
-      const n = item.group === 'power-feedback' ? item.steps.findIndex((s) => s.given === null && !s.optional) : -1
-      const step = item.steps[n]
-      if (step !== undefined) return { part: item.part, step, key: keyOf(step, n) }
-    }
-    return null
-  })
   const measures = computed(() => (loop.value !== null && bench.state !== 'dead' && loop.value.step.states.includes(bench.state) && !answered.value.has(loop.value.key) ? loop.value : null))
   watch([() => measures.value?.key, () => station.board.value], () => { if (measures.value !== null && !reads.value) station.choose(measures.value.key) }, { immediate: true })
   const ended = computed(() => allDone.value && !reads.value && again.value === null && proof.value === null)
@@ -160,8 +165,9 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
   /** Where the way goes on by one key: to the stop, or why it does not. */
   function go(): string | undefined {
     if (!live.value) return 'The power is off. Press s.'
-    if (ahead.value === null) return stop.value === null || stop.value.done ? 'Every stop is done: full mains with e.' : `First this stop: ${stop.value.missing.length === 0 ? `what was read at ${stop.value.against.join(', ')} speaks against going on` : 'read what it asks for'}.`
-    void goTo(ahead.value)
+    if (to.value === null && low.value !== null) return 'First its feedback: what the line asks for.'
+    if (to.value === null) return stop.value === null || stop.value.done ? 'Every stop is done: full mains with e.' : `First this stop: ${stop.value.missing.length === 0 ? `what was read at ${stop.value.against.join(', ')} speaks against going on` : 'read what it asks for'}.`
+    void goTo(to.value)
     return undefined
   }
   /** The next step of tubes, where hands may go in. */
@@ -180,7 +186,7 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
   }
   const keys = computed<LineKey[]>(() => [
     ...(live.value ? [
-      ...(ahead.value === null ? [] : [{ key: 'g', label: `to ${String(ahead.value.volts)} V`, act: go }]),
+      ...(to.value === null ? [] : [{ key: 'g', label: `to ${String(to.value.volts)} V`, act: go }]),
       { key: 'i', label: 'mains read', mode: 'inlet' },
       ...(open.outputs() ? [{ key: 'l', label: 'lights out', act: open.lights }] : []),
       ...(allDone.value && bench.state === 'ramping' && tubesNext.value === null ? [{ key: 'e', label: 'full mains', act: open.energise }] : []),
