@@ -14,6 +14,7 @@ use PHPUnit\Framework\Assert;
 use Symfony\Component\Filesystem\Filesystem;
 use Symfony\Component\Process\Process;
 use Symfony\Component\Uid\Uuid;
+use Yew\Core\Codec\Fields;
 
 /** Headless Chromium at 1280×800, worked as a person does: by the keyboard. */
 final class Browser
@@ -214,7 +215,7 @@ final class Browser
     /** An API answer in this browser's own session. */
     public function fetch(string $path): string
     {
-        $answer = $this->driver->executeAsyncScript('const done = arguments[arguments.length - 1]; fetch(arguments[0]).then(r => r.arrayBuffer()).then(b => done(btoa(String.fromCharCode(...new Uint8Array(b)))), e => done(""))', [$path]);
+        $answer = $this->driver->executeAsyncScript('const done = arguments[arguments.length - 1]; fetch(arguments[0]).then(r => r.arrayBuffer()).then(b => done(btoa(Array.from(new Uint8Array(b), (c) => String.fromCharCode(c)).join(""))), e => done(""))', [$path]);
 
         return \is_string($answer) ? (string) base64_decode($answer, true) : '';
     }
@@ -256,6 +257,20 @@ final class Browser
         $answer = $this->driver->executeAsyncScript('const done = arguments[arguments.length - 1]; fetch(arguments[0], { method: "POST", headers: { "content-type": "application/json" }, body: arguments[1] }).then(async r => done(r.status + " " + await r.text()), e => done(String(e)))', [$path, json_encode($body, \JSON_THROW_ON_ERROR)]);
 
         return \is_string($answer) ? $answer : '';
+    }
+
+    /** An amplifier of a sheet of the demo shop, booked in anew; answers the job. */
+    public function bookedIn(string $sheet, float $mains): string
+    {
+        $version = null;
+        foreach (Fields::of(['all' => json_decode($this->fetch('/api/sheets'), true)])->objects('all') as $one) {
+            $version = $one->string('name') === $sheet ? $one->string('versionId') : $version;
+        }
+        Assert::assertIsString($version, 'the demo shop has the sheet '.$sheet);
+        $job = Uuid::v4()->toRfc4122();
+        Assert::assertStringStartsWith('201', $this->post('/api/jobs', ['id' => $job, 'owner' => ['name' => 'Quill Ashdown', 'phone' => '', 'email' => ''], 'units' => [['maker' => 'Practice', 'model' => $sheet, 'serial' => 'P-'.substr($job, 0, 6), 'wiredForVolts' => $mains, 'sheetVersionId' => $version]], 'complaint' => 'Put away for years.', 'cameWith' => '', 'conditionNotes' => '']));
+
+        return $job;
     }
 
     /** What nobody goes through without: the right fuse, known mains and a load; and known good, straight on, with its reason. */

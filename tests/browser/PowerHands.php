@@ -7,7 +7,6 @@ namespace Yew\Browser;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\Assert;
-use Symfony\Component\Uid\Uuid;
 use Yew\Core\Codec\Fields;
 
 /** A technician at First power: reads the meter of a simulated bench and types what it shows, by the keyboard alone. */
@@ -29,14 +28,7 @@ final class PowerHands
     /** Books an amplifier in and opens its First power, with what nobody goes through without. */
     public function bookIn(string $sheet, string $fuse, float $mains, string $method, ?float $lampWatts = null): void
     {
-        $version = null;
-        foreach (Fields::of(['all' => json_decode($this->b->fetch('/api/sheets'), true)])->objects('all') as $one) {
-            $version = $one->string('name') === $sheet ? $one->string('versionId') : $version;
-        }
-        Assert::assertIsString($version, 'the demo shop has the sheet '.$sheet);
-        $this->job = Uuid::v4()->toRfc4122();
-        $serial = 'P-'.substr($this->job, 0, 6);
-        Assert::assertStringStartsWith('201', $this->b->post('/api/jobs', ['id' => $this->job, 'owner' => ['name' => 'Quill Ashdown', 'phone' => '', 'email' => ''], 'units' => [['maker' => 'Practice', 'model' => $sheet, 'serial' => $serial, 'wiredForVolts' => $mains, 'sheetVersionId' => $version]], 'complaint' => 'Put away for years.', 'cameWith' => '', 'conditionNotes' => '']));
+        $this->job = $this->b->bookedIn($sheet, $mains);
         $this->b->write($this->job, 'trial', ['test' => 'fuse', 'part' => 'F1', 'text' => $fuse]);
         $this->b->write($this->job, 'power-choice', ['method' => $method, ...('straight' === $method ? ['reason' => 'known good'] : []), ...(null === $lampWatts ? [] : ['lampWatts' => $lampWatts, 'lampVolts' => $mains])]);
         $this->b->open('/jobs/'.$this->job.'/first-power');

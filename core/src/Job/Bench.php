@@ -310,6 +310,9 @@ final class Bench
      */
     public function proposed(): string
     {
+        if (false === $this->state->stop?->isOff) {
+            return PowerStation::ID; // nothing but off is taken anywhere
+        }
         $state = $this->state->chassis->state;
         $live = $state->isOnMains();
         $now = $later = $last = null;

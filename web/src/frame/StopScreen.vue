@@ -10,7 +10,7 @@ const bench = useBench()
 const session = useSession()
 const button = useTemplateRef<HTMLButtonElement>('button')
 /** The unit that stopped: the one in hand first, else any other of the job. */
-const stopped = computed(() => [bench.bench, ...bench.benches].find((b) => b?.state.stop?.isOff === false && b.state.next.includes('discharging')) ?? null)
+const stopped = computed(() => [...bench.broken, bench.bench, ...bench.benches].find((b) => b?.state.stop?.isOff === false && b.state.next.includes('discharging')) ?? null)
 const stop = computed(() => stopped.value?.state.stop ?? null)
 const offSent = computed(() => bench.mine.some((w) => w.body.kind === 'state-change' && w.body.unitId === stopped.value?.unitId && w.body.payload['to'] === 'discharging' && w.stuck === null))
 const unit = computed(() => { const u = bench.units.find((one) => one.id === stopped.value?.unitId); return bench.units.length < 2 || u === undefined ? '' : `${u.model} ${u.serial}` })

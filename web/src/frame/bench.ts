@@ -1,10 +1,11 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import { api, ask, Refusal, type Bench, type ChassisState, type Schemas, type TapeEntry } from '../api/client'
 import { queries } from '../api/queries'
 import { useSession } from '../access/session'
 import { Outbox, type TapeAnswer, type Waiting } from './outbox'
 import { useLive } from '../live/live'
+import { paintedFirst } from './paintedFirst'
 import { learnServerTime, serverNow } from './time'
 
 /** What may be written, by kind: the schemas of the tape. */
@@ -12,6 +13,8 @@ export type Payloads = Required<Schemas['EntryPayloads']>
 type JobUnit = Schemas['Job']['units'][number]
 
 const pollMs = 2000
+/** So long a page's own answer may take before what it was told meanwhile is asked for. */
+const ownAnswerMs = 300
 
 /** Where a station's board is kept: its unit on its job. */
 export const boardKey = (jobId: string, unitId: string, station: string): string[] => ['station', jobId, unitId, station]
@@ -52,8 +55,10 @@ export const useBench = defineStore('bench', () => {
   const stations = computed(() => stationsOf(unit.value?.id ?? ''))
   const shown = (): { station?: string; unit?: string } => ({ ...(station.value === null ? {} : { station: station.value }), ...(unit.value === null ? {} : { unit: unit.value.id }) })
 
+  const paint = paintedFirst()
+  let sent: Waiting[] = []
   const outbox = new Outbox({
-    changed: (all) => { waiting.value = all },
+    changed: (all) => { sent = all; if (!paint.waits) waiting.value = all },
     away: (sentence) => { away.value = sentence },
     taken: (sent, answer) => { if (sent.jobId === job.value?.id) take(answer) },
     shown: (jobId) => (jobId === job.value?.id ? shown() : {}),
@@ -90,7 +95,16 @@ export const useBench = defineStore('bench', () => {
     entries.value = [...known.values()].sort((a, b) => a.observedAt.localeCompare(b.observedAt) || a.sequence - b.sequence)
   }
 
+  const isBroken = (b: Bench): boolean => b.state.stop?.isOff === false
+  /** Chassis whose stop rule was just broken: the word stands before anything else of what the answer tells is painted (SAFE-6). */
+  const broken = shallowRef<Bench[]>([])
   function take(answer: TapeAnswer): void {
+    paint.settle()
+    const news = (answer.benches ?? []).filter((b) => isBroken(b) && !benches.value.some((o) => o.unitId === b.unitId && isBroken(o)))
+    if (news.length === 0) apply(answer)
+    else paint.show(() => { broken.value = news }, () => { broken.value = []; waiting.value = sent; apply(answer) })
+  }
+  function apply(answer: TapeAnswer): void {
     learnServerTime(answer.serverTime)
     if (answer.entries.length > 0) add(answer.entries)
     if (answer.benches === null) return
@@ -166,7 +180,9 @@ export const useBench = defineStore('bench', () => {
     clearTimeout(timer)
     timer = setTimeout(() => { void (live.follows && away.value === null && !isDue() ? Promise.resolve() : poll()).finally(follow) }, pollMs)
   }
-  live.onTape((jobId, sequence) => { if (jobId === job.value?.id && sequence > cursor) void poll() })
+  // What this page sends is told to it as well, mostly before its own answer is here: that answer says the same.
+  const hear = (jobId: string, sequence: number): void => { if (jobId === job.value?.id && sequence > cursor) void poll() }
+  live.onTape((jobId, sequence) => { if (mine.value.some((w) => w.stuck === null)) setTimeout(() => { hear(jobId, sequence) }, ownAnswerMs); else hear(jobId, sequence) })
   live.onOpen(() => { if (job.value !== null) void poll() })
   live.knows(() => (job.value === null || cursor === 0 ? null : `${job.value.id}:${cursor}`))
 
@@ -193,6 +209,9 @@ export const useBench = defineStore('bench', () => {
 
   function close(): void {
     clearTimeout(timer)
+    paint.drop()
+    broken.value = []
+    waiting.value = sent
     job.value = null
     benches.value = []
     summaries.value = {}
@@ -224,7 +243,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   return {
-    job, units, unit, benches, bench, stations, entries, waiting, mine, others, away, fault, probing, settingMeters, station, state, meterId, byMeter, hasOlder, fetchingOlder,
+    job, units, unit, benches, bench, broken, stations, entries, waiting, mine, others, away, fault, probing, settingMeters, station, state, meterId, byMeter, hasOlder, fetchingOlder,
     stateOf, stationsOf, nameMeter, outbox, open, reload, close, choose, nextUnit, older, write,
   }
 })

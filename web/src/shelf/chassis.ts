@@ -8,6 +8,8 @@ import { useLive } from '../live/live'
 export type UnprovedChassis = Schemas['UnprovedChassis']
 
 const key = ['chassis']
+/** The bench whose tape went on is asked first. */
+const afterMs = 200
 /** As soon as any tape goes on, at most so often. */
 const atMostEveryMs = 300
 
@@ -23,7 +25,7 @@ export function useUnprovedChassis(): { all: ComputedRef<UnprovedChassis[]>; isU
     refetchInterval: () => (live.follows ? 30_000 : 2_500),
   })
   const again = useThrottleFn(() => { void queries.invalidateQueries({ queryKey: key }) }, atMostEveryMs, true)
-  onScopeDispose(live.onTape(() => { void again() }))
+  onScopeDispose(live.onTape(() => { setTimeout(() => { void again() }, afterMs) }))
   onScopeDispose(live.onOpen(() => { void again() }))
   return { all: computed(() => query.data.value?.chassis ?? []), isUnknown: computed(() => query.isError.value) }
 }

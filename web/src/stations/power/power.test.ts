@@ -7,7 +7,7 @@ import LightsOut from './LightsOut.vue'
 import StopScreen from '../../frame/StopScreen.vue'
 import { big, limiterWords, stopAhead, stopInHand, type Gate, type Power, type Stop } from './usePower'
 
-const bench = reactive({ bench: null as object | null, benches: [] as object[], units: [{ id: 'u', model: 'Lantern 30', serial: 'L-1' }], mine: [] as object[], write: vi.fn(() => Promise.resolve()) })
+const bench = reactive({ bench: null as object | null, benches: [] as object[], broken: [] as object[], units: [{ id: 'u', model: 'Lantern 30', serial: 'L-1' }], mine: [] as object[], write: vi.fn(() => Promise.resolve()) })
 const spoken = vi.hoisted(() => vi.fn())
 vi.mock('../../frame/bench', () => ({ useBench: () => bench, powerKey: () => ['power'] }))
 vi.mock('../../access/session', () => ({ useSession: () => ({ says: (code: string) => code, mayWrite: true }) }))
@@ -19,7 +19,7 @@ const stop = (id: string, change: object = {}): Stop => ({ id, volts: 60, limite
 const way = (...stops: Stop[]): Power => ({ stops } as unknown as Power)
 const gate = (id: string, state: Gate['state'], change: object = {}): Gate => ({ id, title: `Gate ${id}`, state, passes: state === 'met' || state === 'does-not-apply', sentence: `of ${id}`, authority: 'technician', entries: [], station: null, part: '', ...change })
 
-beforeEach(() => { bench.bench = null; bench.benches = []; bench.mine = []; bench.units = [{ id: 'u', model: 'Lantern 30', serial: 'L-1' }]; bench.write.mockClear(); spoken.mockClear() })
+beforeEach(() => { bench.bench = null; bench.benches = []; bench.broken = []; bench.mine = []; bench.units = [{ id: 'u', model: 'Lantern 30', serial: 'L-1' }]; bench.write.mockClear(); spoken.mockClear() })
 afterEach(() => { vi.useRealTimers() })
 enableAutoUnmount(afterEach)
 
@@ -78,6 +78,14 @@ it('says off over everything, aloud, and takes nothing but that it is off', asyn
   bench.mine = [{ body: { kind: 'state-change', unitId: 'u', payload: { to: 'discharging' } }, stuck: null }]
   await nextTick()
   expect(document.querySelector('.off')).toBeNull()
+})
+
+it('says it before the rest of the news is here', async () => {
+  bench.benches = [{ ...stopped(false), state: { stop: null, next: [] } }]
+  bench.broken = [stopped(false)]
+  mount(StopScreen, { attachTo: document.body })
+  await nextTick()
+  expect(document.querySelector('.why')?.textContent).toContain('62 mA')
 })
 
 it('names the chassis of a pair, and comes back where the word did not arrive', async () => {

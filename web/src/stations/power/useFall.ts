@@ -25,6 +25,7 @@ export function useFall(power: ComputedRef<Power | null>, again: () => Promise<u
     .flatMap((shown) => (bench.bench?.meters ?? []).filter((m) => m.meterId === shown.meterId && m.leads === 'clipped' && m.place !== null && banks.value.includes(m.place)).map((m) => ({ shown, place: m.place ?? '' }))))
   /** What begins or ends now: a trace runs from power on until everything is proved gone. What fails is tried again at the next change, and read by hand meanwhile. */
   const asked = new Set<string>()
+  watch(() => bench.state, () => { asked.clear() }, { flush: 'sync' })
   watch([() => bench.state, clipped], () => {
     if (!session.mayWrite) return
     const path = { jobId: bench.job?.id ?? '', unitId: bench.unit?.id ?? '' }
