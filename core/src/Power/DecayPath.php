@@ -85,7 +85,7 @@ final readonly class DecayPath
         $told = static fn (float $seconds): ?float => is_finite($seconds) ? $seconds : null;
         $band = [];
         for ($n = self::BAND_STEPS; $n >= 1; --$n) {
-            $share = $n / self::BAND_STEPS;
+            $share = (float) $n / self::BAND_STEPS;
             $least = $told($this->leastSecondsTo($share));
             $band = null === $least ? $band : [...$band, ['share' => $share, 'leastSeconds' => $least, 'mostSeconds' => $told($this->mostSecondsTo($share))]];
         }

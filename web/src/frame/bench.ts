@@ -43,6 +43,7 @@ export const useBench = defineStore('bench', () => {
   const station = ref<string | null>(null)
   /** The meter that was named on this job a moment ago, until the server tells it back. */
   const named = ref<string | null>(null)
+  let naming = false
   let cursor = 0
   let timer: ReturnType<typeof setTimeout> | undefined
 
@@ -86,7 +87,12 @@ export const useBench = defineStore('bench', () => {
   async function nameMeter(id: string): Promise<void> {
     named.value = id
     localStorage.setItem('meterId', id)
-    await write('conditions', { facts: { meterId: { value: id, how: 'measured' } } })
+    naming = true
+    try {
+      await write('conditions', { facts: { meterId: { value: id, how: 'measured' } } })
+    } finally {
+      naming = false
+    }
   }
 
   function add(more: TapeEntry[]): void {
@@ -116,7 +122,8 @@ export const useBench = defineStore('bench', () => {
     void queries.invalidateQueries({ queryKey: ['station', jobId], refetchType: board === null ? 'active' : 'none' })
     void queries.invalidateQueries({ queryKey: ['power', jobId] })
     if (board !== null && unit.value !== null) queries.setQueryData(boardKey(jobId, unit.value.id, board.station), board)
-    if (mine.value.every((w) => w.body.kind !== 'conditions')) named.value = null
+    // What was named a moment ago may not even be in the box yet.
+    if (!naming && mine.value.every((w) => w.body.kind !== 'conditions')) named.value = null
   }
 
   /** Something may have changed by the mere passing of time: a proof ran out, the tubes are warm. */
