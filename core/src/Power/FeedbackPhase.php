@@ -147,10 +147,10 @@ final readonly class FeedbackPhase
             return null;
         }
         $figures = [...$figures, 'openVolts' => $open, 'closedVolts' => $closed];
-        if ($open < self::LEAST_VOLTS) {
-            return new Reason('feedback-no-signal', Verdict::CannotSay, [...$figures, 'leastVolts' => self::LEAST_VOLTS]);
+        if (min($open, $closed) < self::LEAST_VOLTS) {
+            return new Reason('feedback-no-signal', Verdict::CannotSay, [...$figures, 'signalVolts' => min($open, $closed)]);
         }
-        $decibels = 20.0 * log10($open / max(1e-6, $closed));
+        $decibels = 20.0 * log10($open / $closed);
         $figures['fedBackDecibels'] = $decibels;
         $drawn = $this->loop?->decibels;
 

@@ -68,13 +68,16 @@ final class PowerStation implements Station
         $decay = DecayWatch::latest($facts, $bank->from);
         $own = null !== $ohms && PowerTestKind::SupplyOhms === $ohms->kind ? $ohms : null;
         $cold = null === $ohms ? null : SupplyOhms::judge($bank, $ohms);
-        $reasons = Reason::worstFirst(array_values(array_filter([$cold, null === $decay ? null : DecayWatch::judge($facts, $bank->from, $decay)])));
+        $fell = null === $decay ? null : DecayWatch::judge($facts, $bank->from, $decay);
+        // A fall that said nothing is asked for anew, the next time that there is one.
+        $watched = null !== $decay && Verdict::CannotSay === $fell?->verdict && ($facts->ramps->offSince() ?? 0.0) > $decay->at ? null : $decay;
+        $reasons = Reason::worstFirst(array_values(array_filter([$cold, $fell])));
         $worst = Reason::worst($reasons);
         $expects = 'over '.Engineering::text(SupplyOhms::leastOhms($bank), 'Ω');
 
         return new Item(
-            $bank->from, 'power-bank', 'power-bank', $bank->from.' to chassis', self::verdict(null === $ohms || (null === $decay && self::hasBeenOn($facts)), $worst, $reasons),
-            [new Step(PowerTestKind::SupplyOhms, $bank->from, '', $own ?? $ohms, expects: $expects), new Step(PowerTestKind::Decay, $bank->from, '', $decay, optional: !self::hasBeenOn($facts))],
+            $bank->from, 'power-bank', 'power-bank', $bank->from.' to chassis', self::verdict(null === $ohms || (null === $watched && self::hasBeenOn($facts)), $worst, $reasons),
+            [new Step(PowerTestKind::SupplyOhms, $bank->from, '', $own ?? $ohms, expects: $expects), new Step(PowerTestKind::Decay, $bank->from, '', $watched, optional: !self::hasBeenOn($facts))],
             null === $ohms || null === $cold ? [] : [new Gauge($bank->from.' to chassis', $ohms->value('ohms'), 'Ω', $bank->ohms, null, null, $cold->verdict, $ohms->shown('ohms'))],
         );
     }
@@ -110,12 +113,14 @@ final class PowerStation implements Station
         $reason = $phase->reason();
         $reasons = null === $reason ? [] : [$reason];
         [$lifted, $open, $closed] = [$phase->lifted(), $phase->open(), $phase->closed()];
+        // What says nothing is asked for once more.
+        $level = Verdict::CannotSay === $reason?->verdict ? null : $phase->closedLevel();
         $steps = [
             new Step(PowerTestKind::FeedbackLifted, $of, '', $lifted),
             ...(null === $lifted || $phase->isAbsent() ? [] : [new Step(PowerTestKind::FeedbackOpenLevel, $of, '', $open)]),
             ...(null === $open ? [] : [new Step(PowerTestKind::FeedbackClosed, $of, '', $closed)]),
             ...(null === $closed ? [] : [
-                new Step(PowerTestKind::FeedbackClosedLevel, $of, '', $phase->closedLevel(), optional: $phase->isWrong()),
+                new Step(PowerTestKind::FeedbackClosedLevel, $of, '', $level, optional: $phase->isWrong()),
                 new Step(PowerTestKind::FeedbackHowl, $of, '', $phase->latest(PowerTestKind::FeedbackHowl, $closed), optional: null !== $phase->closedLevel() || $phase->howls()),
             ]),
             ...($phase->isWrong() ? [new Step(PowerTestKind::FeedbackReled, $of, '', null)] : []),

@@ -148,6 +148,23 @@ final class DecayWatchTest extends TestCase
         self::assertSame('decay-healthy', self::judged($tape)->code);
     }
 
+    public function testAFallThatSaidNothingIsAskedForTheNextTimeThatThereIsOne(): void
+    {
+        $tape = self::on(false)->taken('state-change', ['to' => 'discharging'], 0.0);
+        $bank = DecayWatch::banks($tape->bench()->facts())[0];
+        $asks = static fn (): bool => true === ($tape->bench()->board('first-power')->find($bank)->steps[1] ?? null)?->isOpen();
+        self::assertTrue($asks());
+        $tape->taken('trial', ['test' => 'decay', 'part' => $bank, 'text' => '15/5/12'], 5.0);
+        self::assertFalse($asks(), 'this one is over');
+        $tape->discharged();
+        self::assertFalse($asks());
+        self::powered($tape, false)->taken('state-change', ['to' => 'discharging'], 0.0);
+        self::assertTrue($asks());
+        $tape->taken('trial', ['test' => 'decay', 'part' => $bank, 'text' => $this->text(1.0, false)], 5.0)->discharged();
+        self::powered($tape, false)->taken('state-change', ['to' => 'discharging'], 0.0);
+        self::assertFalse($asks(), 'that one said what there is to say');
+    }
+
     /** The path curves of a fall: quicker than slowest, from the whole down, and further than anybody followed them. */
     public function testTheBandOfTheCircuitIsABand(): void
     {

@@ -92,10 +92,13 @@ final class FeedbackPhaseTest extends TestCase
 
     public function testNoSignalSaysNothing(): void
     {
-        foreach (['0.019' => 'feedback-no-signal', '0.021' => 'feedback-right'] as $open => $code) {
+        foreach ([['0.019', '0.0195', 'feedback-no-signal'], ['0.0205', '0.0204', 'feedback-no-change'], ['2.0', '0.019', 'feedback-no-signal'], ['2.0', '0.021', 'feedback-right'], ['2.0', '0', 'feedback-no-signal']] as [$open, $closed, $code]) {
             $tape = self::closedAfter($open);
-            $tape->taken('trial', ['test' => 'feedback-closed-level', 'part' => 'T2', 'text' => '0.004'], 1.0);
-            self::assertSame($code, self::phase($tape)->reason()?->code);
+            $tape->taken('trial', ['test' => 'feedback-closed-level', 'part' => 'T2', 'text' => $closed], 1.0);
+            self::assertSame($code, self::phase($tape)->reason()?->code, $open.' '.$closed);
+            self::assertSame('feedback-right' === $code, self::phase($tape)->isProved());
+            $asked = array_values(array_filter($tape->bench()->board('first-power')->find('T2')->steps ?? [], static fn (Step $s): bool => $s->isOpen() && !$s->optional));
+            self::assertSame('feedback-right' === $code ? [] : ['feedback-closed-level'], array_map(static fn (Step $s): string => $s->kind->name(), $asked), 'what says nothing is measured again');
         }
     }
 
