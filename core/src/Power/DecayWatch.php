@@ -109,7 +109,7 @@ final class DecayWatch
      */
     public static function path(BenchFacts $facts, string $bank, ?Ramp $after = null): ?DecayPath
     {
-        $meter = $facts->readings?->contextNow()->meter?->inputResistanceOhms(MeterFunction::DcVolts);
+        $meter = $facts->readings?->meterOhms($after?->conditions);
         $farads = self::farads($facts, $bank);
         if (null === $meter || [] === $farads) {
             return null;

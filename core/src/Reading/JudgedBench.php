@@ -111,6 +111,12 @@ final class JudgedBench
         return $this->contextNow ??= new ReadingContext($this->sheet, $log->conditions, $this->meters->find($log->conditions->meterId()), $log->state, null === $log->warmSince ? null : ($log->now - $log->warmSince) / 60, $this->wiredFor, $this->forecast($log->conditions, $this->fitted()), $this->meters->find($log->conditions->meterId()));
     }
 
+    /** Ω of the meter that was in hand under other conditions, else of the one in hand now; null where none is named, or nobody knows its ohms. */
+    public function meterOhms(?Conditions $then): ?float
+    {
+        return ($this->meters->find($then?->meterId()) ?? $this->contextNow()->meter)?->inputResistanceOhms(MeterFunction::DcVolts);
+    }
+
     /** What the circuit makes of other conditions, with what is fitted now; null where it has no answer. */
     public function under(Conditions $conditions): ?Forecast
     {

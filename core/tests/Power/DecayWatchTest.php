@@ -139,6 +139,15 @@ final class DecayWatchTest extends TestCase
         $tape->taken('trial', ['test' => 'decay', 'part' => $bank, 'text' => '400/5/300'], 1.0);
     }
 
+    public function testTheMeterThatHungThereThenIsTheOneThatCounts(): void
+    {
+        $tape = self::on(false);
+        self::assertSame('decay-healthy', $this->fallsOff($tape, 1.0, false)->code);
+        $tape->taken('conditions', ['facts' => ['meterId' => ['value' => 'lent-out', 'how' => 'measured']]], 1.0);
+        self::assertSame('decay-healthy', self::judged($tape)->code, 'another is in hand by now, of which nobody knows anything');
+        self::assertSame('lent-out', $tape->state->conditions->meterId());
+    }
+
     public function testANewerFallThatSaysNothingDoesNotTakeAnOlderOneBack(): void
     {
         $tape = self::on(false);

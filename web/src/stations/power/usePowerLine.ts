@@ -9,6 +9,7 @@ import { keyOf, type Station, type Step } from '../common/useStation'
 import { useTestLine } from '../common/useTestLine'
 import type { Probe, Target } from '../voltages/useProbe'
 import { useReadingLine } from '../voltages/useReadingLine'
+import { useFeedback } from './useFeedback'
 import { limiterWords, stepInHand, stopAhead, stopInHand, tubesWith, type Power, type Stop, type TubeStep } from './usePower'
 
 /** A reading that no stop counts by then belongs to none. */
@@ -91,23 +92,11 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
   const fallen = computed(() => { const f = falls.value ? power.value?.decays.find((d) => d.place === station.current.value?.item.part)?.falling : null; return f == null ? null : `${f.startVolts.toFixed(1)}/${f.seconds.toFixed(1)}/${f.volts.toFixed(1)}` })
   /** Somebody looks once more at a stop that is done. */
   const again = ref<string | null>(null)
-  /** A new or re-led output transformer, every tube in: what its feedback still asks for, at low mains or with the power off again. */
-  const pending = computed(() => {
-    if (!live.value || power.value?.gates.find((g) => g.id === 'feedback')?.state === 'does-not-apply') return null
-    for (const item of station.board.value?.items ?? []) {
-      const n = item.steps.findIndex((s) => s.test.startsWith('feedback-') && s.given === null && !s.optional)
-      const step = item.steps[n]
-      if (step !== undefined) return { part: item.part, step, key: keyOf(step, n) }
-    }
-    return null
-  })
-  /** It is measured at the highest stop that is done; the first time that is the first. */
-  const low = computed(() => (pending.value === null ? null : (power.value?.stops.filter((s) => s.done).at(-1) ?? null)))
-  const loop = computed(() => (low.value?.here === true ? pending.value : null))
+  const feedback = useFeedback(station, power)
   /** Where the mains goes from here. */
-  const to = computed(() => (low.value === null ? ahead.value : low.value.here ? null : low.value))
+  const to = computed(() => (feedback.low.value === null ? ahead.value : feedback.low.value.here ? null : feedback.low.value))
   /** The stop that the mains is to be set to: the one in hand, or the next once this one is done. */
-  const moves = computed(() => (!live.value || reads.value || stop.value === null ? null : low.value !== null ? to.value : !stop.value.here ? stop.value : stop.value.done && again.value !== stop.value.id ? ahead.value : null))
+  const moves = computed(() => (!live.value || reads.value || stop.value === null ? null : feedback.low.value !== null ? to.value : !stop.value.here ? stop.value : stop.value.done && again.value !== stop.value.id ? ahead.value : null))
   /** Off and dead, with nothing left that could be tested so. */
   const rests = computed(() => bench.state === 'dead' && test.waits.value !== '')
   const gatesOpen = computed(() => power.value?.gates.filter((g) => !g.passes && g.id !== 'volumes').length ?? 0)
@@ -122,22 +111,22 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
     return steps.find((s) => s.step.test === 'signal-proof') ?? steps.find((s) => s.step.test === 'lights-out') ?? null
   })
   watch([() => proof.value?.key, () => station.board.value], () => { if (proof.value !== null && !reads.value) station.choose(proof.value.key) }, { immediate: true })
-  const measures = computed(() => (loop.value !== null && bench.state !== 'dead' && loop.value.step.states.includes(bench.state) && !answered.value.has(loop.value.key) ? loop.value : null))
+  const measures = computed(() => (feedback.measures.value !== null && !answered.value.has(feedback.measures.value.key) ? feedback.measures.value : null))
   watch([() => measures.value?.key, () => station.board.value], () => { if (measures.value !== null && !reads.value) station.choose(measures.value.key) }, { immediate: true })
   const ended = computed(() => allDone.value && !reads.value && again.value === null && proof.value === null)
   const tubesNext = computed(() => power.value?.steps.find((s) => !s.in)?.positions.join(' ') ?? null)
   /** What the line says in place of a question: what hands do next; nothing is typed meanwhile. */
   const bids = computed<{ title: string; waits: string } | null>(() => {
     if (rests.value) return { title: 'Nothing to test now', waits: gatesOpen.value === 0 ? 'every gate is met: power with s' : `${String(gatesOpen.value)} ${gatesOpen.value === 1 ? 'gate is' : 'gates are'} open; power with s` }
-    if (loop.value !== null && !reads.value && measures.value === null) return { title: `Off; then: ${loop.value.step.title}`, waits: 'off with Esc Esc; it is done on a dead chassis' }
+    if (feedback.waits.value !== null && !reads.value) return { title: `Off; then: ${feedback.waits.value.title}`, waits: 'off with Esc Esc; it is done on a dead chassis' }
     if (moves.value !== null) return { title: `Set ${String(moves.value.volts)} V, ${limiterWords(moves.value)}`, waits: 'set the mains, then g' }
     if (live.value && !reads.value && proof.value?.step.test === 'lights-out') return { title: 'Lights out', waits: 'l darkens everything and runs the half minute' }
     if (ended.value) return { title: 'Every stop is done', waits: tubesNext.value !== null ? `off with Esc Esc; then ${tubesNext.value} in` : bench.state === 'energised' ? 'it stands on full mains' : 'full mains with e' }
     return null
   })
-  /** The reading in hand is taken while its socket is tapped. */
   /** What was read there keeps the way from going on. */
   const against = computed(() => (reads.value && stop.value?.missing.length === 0 && probe.current.value?.kind === 'point' && stop.value.against.includes(probe.current.value.point.place) ? probe.current.value.point.place : null))
+  /** The reading in hand is taken while its socket is tapped. */
   const taps = computed(() => reads.value && stop.value?.readings.some((r) => r.toTap && `${r.place}|${r.function}` === probe.current.value?.key) === true)
   async function give(value: string): Promise<Sent> {
     const key = proof.value?.key
@@ -165,7 +154,7 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
   /** Where the way goes on by one key: to the stop, or why it does not. */
   function go(): string | undefined {
     if (!live.value) return 'The power is off. Press s.'
-    if (to.value === null && low.value !== null) return 'First its feedback: what the line asks for.'
+    if (to.value === null && feedback.low.value !== null) return 'First its feedback: what the line asks for.'
     if (to.value === null) return stop.value === null || stop.value.done ? 'Every stop is done: full mains with e.' : `First this stop: ${stop.value.missing.length === 0 ? `what was read at ${stop.value.against.join(', ')} speaks against going on` : 'read what it asks for'}.`
     void goTo(to.value)
     return undefined
