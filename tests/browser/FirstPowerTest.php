@@ -319,8 +319,10 @@ final class FirstPowerTest extends TestCase
             $h->dead();
             $b->see('DEAD');
             $other->offline(false);
-            $b->until(static fn (): bool => $h->isOff() || str_contains($b->text(), 'cause'), 'it stops the one', 30.0);
-            $other->until(static fn (): bool => $hands->isOff() || str_contains($other->text(), 'cause'), 'and the other', 30.0);
+            foreach ([$b, $other] as $page) {
+                $page->until(static fn (): bool => str_contains($page->textOf('.top'), 'STOPPED'), 'it stops both', 30.0);
+            }
+            self::assertStringContainsString('"stop":{"place":"V4.5"', $b->fetch('/api/jobs/'.$h->job.'/tape?benches=1'));
             $b->tabTo('#entry');
             $b->type('s');
             $b->panel('The chassis is dead');

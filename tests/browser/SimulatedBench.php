@@ -13,7 +13,7 @@ final class SimulatedBench
 {
     /** Seconds of the amplifier in one of ours. */
     public const SPEED = 20;
-    private const SETTLE_SECONDS = 0.6;
+    private const SETTLE_SECONDS = 0.4;
     private const TRIES = 5;
 
     private Process $process;
