@@ -8,6 +8,8 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Circuit\Time\Fall;
 use Yew\Core\Circuit\Time\FallAsked;
+use Yew\Core\Circuit\Time\Rise;
+use Yew\Core\Circuit\Time\RiseAsked;
 use Yew\Core\Drawn\DrawnTube;
 use Yew\Core\Power\Authority;
 use Yew\Core\Power\FeedbackPhase;
@@ -160,6 +162,7 @@ final class Bench
             $this->fitted(), $this->state->fitted, $this->unit->substitutions(...),
             $this->work(),
             $this->state->ramps, $this->unit->lamps(), fn (Conditions $c, FallAsked $asked): ?Fall => $this->unit->fall($c, $this->made(), $asked), $this->unit->recorded(...),
+            fn (Conditions $c, RiseAsked $asked): ?Rise => $this->unit->rise($c, $this->made(), $asked),
         );
     }
 

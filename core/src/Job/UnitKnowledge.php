@@ -9,6 +9,8 @@ use Yew\Core\Bench\Meters;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Circuit\Time\Fall;
 use Yew\Core\Circuit\Time\FallAsked;
+use Yew\Core\Circuit\Time\Rise;
+use Yew\Core\Circuit\Time\RiseAsked;
 use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Instrument\DialTable;
@@ -65,6 +67,9 @@ interface UnitKnowledge
 
     /** How a place of B+ falls when the mains is cut under these conditions; null where the sheet holds no circuit, or it has no answer. */
     public function fall(Conditions $conditions, FittedChanges $fitted, FallAsked $asked): ?Fall;
+
+    /** How places come up when it is switched on, cold, under these conditions; null where the sheet holds no circuit, or it has no answer. */
+    public function rise(Conditions $conditions, FittedChanges $fitted, RiseAsked $asked): ?Rise;
 
     /** @return list<array{float, float}> DC volts that meters on the network kept of a place of this unit, on this job, between two moments: seconds since the first of these, and V */
     public function recorded(string $place, float $from, float $until): array;

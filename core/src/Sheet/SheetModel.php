@@ -19,6 +19,8 @@ use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Circuit\Time\Fall;
 use Yew\Core\Circuit\Time\FallAsked;
+use Yew\Core\Circuit\Time\Rise;
+use Yew\Core\Circuit\Time\RiseAsked;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Tube\TubeCatalogue;
@@ -81,6 +83,17 @@ final readonly class SheetModel
     public function fall(Conditions $conditions, ?float $wiredFor, Calibration $calibration, FittedChanges $fitted, FallAsked $asked): ?Fall
     {
         return Fall::of($this->fitted($conditions, $fitted->on($this->circuit->netlist, $calibration->factors, $this->tubes)), $this->tubes, $this->solveConditions($conditions, $wiredFor), $asked);
+    }
+
+    /**
+     * How places come up when it is switched on, cold, under these conditions.
+     *
+     * @throws DidNotConverge
+     * @throws BadCircuit
+     */
+    public function rise(Conditions $conditions, ?float $wiredFor, Calibration $calibration, FittedChanges $fitted, RiseAsked $asked): Rise
+    {
+        return Rise::of($this->fitted($conditions, $fitted->on($this->circuit->netlist, $calibration->factors, $this->tubes)), $this->tubes, $this->solveConditions($conditions, $wiredFor), $asked);
     }
 
     /**

@@ -7,6 +7,8 @@ namespace Yew\Core\Station;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Circuit\Time\Fall;
 use Yew\Core\Circuit\Time\FallAsked;
+use Yew\Core\Circuit\Time\Rise;
+use Yew\Core\Circuit\Time\RiseAsked;
 use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Ramp\Ramps;
 use Yew\Core\Reading\JudgedBench;
@@ -34,6 +36,7 @@ final readonly class BenchFacts
      * @param WorkFacts                                                        $work          what was ordered, exchanged and taken off
      * @param Ramps                                                            $ramps         what was done under power
      * @param (\Closure(Conditions, FallAsked): ?Fall)|null                    $falls         how a bank falls when the mains is cut under these conditions
+     * @param (\Closure(Conditions, RiseAsked): ?Rise)|null                    $rises         how it comes up when it is switched on under these conditions
      * @param (\Closure(string, float, float): list<array{float, float}>)|null $recorded      what meters on the network kept at a place between two moments
      * @param list<array{float, float}>                                        $lamps         watts and rated volts of those that the shop has for the mains lead
      * @param JudgedBench|null                                                 $readings      the points of the sheet with what was read there; null where no station asks for them
@@ -59,6 +62,7 @@ final readonly class BenchFacts
         public array $lamps = [],
         private ?\Closure $falls = null,
         private ?\Closure $recorded = null,
+        private ?\Closure $rises = null,
     ) {
     }
 
@@ -69,7 +73,7 @@ final readonly class BenchFacts
      */
     public function withOnly(\Closure $fits): self
     {
-        return new self($this->tests->only($fits), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $this->lastVisit, $this->readings, $this->otherUnit, $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps, $this->falls, $this->recorded);
+        return new self($this->tests->only($fits), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $this->lastVisit, $this->readings, $this->otherUnit, $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps, $this->falls, $this->recorded, $this->rises);
     }
 
     /** The same bench as it was before a part was exchanged: with the tests of the part that is out now. */
@@ -77,13 +81,19 @@ final readonly class BenchFacts
     {
         $former = array_values(array_filter($this->tests->former, static fn (TakenTest $t): bool => $t->part === $part));
 
-        return new self(new TestRecord($former), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, new TestRecord(), $this->readings, new TestRecord(), $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps, $this->falls, $this->recorded);
+        return new self(new TestRecord($former), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, new TestRecord(), $this->readings, new TestRecord(), $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps, $this->falls, $this->recorded, $this->rises);
     }
 
     /** How a bank falls when the mains is cut under these conditions; null where no circuit tells. */
     public function fall(Conditions $conditions, FallAsked $asked): ?Fall
     {
         return null === $this->falls ? null : ($this->falls)($conditions, $asked);
+    }
+
+    /** How places come up when it is switched on, cold, under these conditions; null where no circuit tells. */
+    public function rise(Conditions $conditions, RiseAsked $asked): ?Rise
+    {
+        return null === $this->rises ? null : ($this->rises)($conditions, $asked);
     }
 
     /** @return list<array{float, float}> what meters on the network kept of the DC volts at a place between two moments: seconds since the first, and V */

@@ -13,6 +13,8 @@ use Yew\Core\Circuit\Factors;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Circuit\Time\Fall;
 use Yew\Core\Circuit\Time\FallAsked;
+use Yew\Core\Circuit\Time\Rise;
+use Yew\Core\Circuit\Time\RiseAsked;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
@@ -209,6 +211,11 @@ final class FakeUnit implements UnitKnowledge
         $model = $this->tells ? $this->model() : null;
 
         return null === $model ? null : self::$falls[$this->sheet->name ?? ''][json_encode([$conditions->toArray(), $asked->key(), array_map(static fn (FittedChange $c): string => $c->text, $fitted->all)], \JSON_THROW_ON_ERROR)] ??= $model->fall($conditions, $this->wiredForVolts(), new Calibration(new Factors(), [], [], []), $fitted, $asked);
+    }
+
+    public function rise(Conditions $conditions, FittedChanges $fitted, RiseAsked $asked): ?Rise
+    {
+        return $this->tells ? $this->model()?->rise($conditions, $this->wiredForVolts(), new Calibration(new Factors(), [], [], []), $fitted, $asked) : null;
     }
 
     public function recorded(string $place, float $from, float $until): array

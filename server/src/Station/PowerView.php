@@ -6,6 +6,7 @@ namespace Yew\Server\Station;
 
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Circuit\Time\Rise;
 use Yew\Core\Drawn\DrawnCapacitor;
 use Yew\Core\Job\Bench;
 use Yew\Core\Power\Ceiling;
@@ -18,6 +19,7 @@ use Yew\Core\Power\PlannedStop;
 use Yew\Core\Power\PowerPlan;
 use Yew\Core\Power\PowerStop;
 use Yew\Core\Power\PowerWalk;
+use Yew\Core\Power\RisePlan;
 use Yew\Core\Power\StopPlan;
 use Yew\Core\Power\TubeSteps;
 use Yew\Core\Quantity\Engineering;
@@ -67,6 +69,22 @@ final readonly class PowerView
             'decays' => $this->decays($bench),
             'ramps' => array_map($this->ramp(...), \array_slice($ramps->all, -self::RAMPS)),
             'changedAt' => 0.0 === $ramps->changedAt ? null : Moment::ofSeconds($ramps->changedAt),
+        ];
+    }
+
+    /** @return array<string, mixed>|null what comes up when, switched on cold at full mains; null where no circuit tells: the schema PowerRise */
+    public function rise(Bench $bench): ?array
+    {
+        $plan = RisePlan::of($bench->facts());
+        if (null === $plan) {
+            return null;
+        }
+        $reason = $plan->reason();
+        $curve = static fn (string $what, string $place, Rise $rise): array => ['what' => $what, 'place' => $place, 'points' => array_map(static fn (float $s, ?float $v): array => ['seconds' => $s, 'volts' => $v], $rise->seconds, $rise->volts[$place] ?? [])];
+
+        return [
+            'verdict' => $reason->verdict->value, 'sentence' => $this->wording->cold($reason->code, $reason->figures), 'railSeconds' => $plan->railSeconds(), 'biasSeconds' => $plan->biasSeconds(), 'doubledSeconds' => $plan->doubledSeconds(), 'drawsSeconds' => $plan->drawsSeconds(),
+            'curves' => [$curve('rail', $plan->rail, $plan->rise), ...(null === $plan->grid ? [] : [$curve('bias', $plan->grid, $plan->rise)]), ...(null === $plan->grid || null === $plan->doubled ? [] : [$curve('bias-doubled', $plan->grid, $plan->doubled)])],
         ];
     }
 

@@ -43,6 +43,13 @@ final readonly class StationController
         return new JsonResponse($this->power->of($this->benches->of($this->unit($jobId, $unitId))));
     }
 
+    /** What comes up when, switched on cold at full mains. */
+    #[Route('/api/jobs/{jobId}/units/{unitId}/power/rise', methods: ['GET'])]
+    public function rise(string $jobId, string $unitId): JsonResponse
+    {
+        return new JsonResponse(['rise' => $this->power->rise($this->benches->of($this->unit($jobId, $unitId)))]);
+    }
+
     private function unit(string $jobId, string $unitId): JobUnit
     {
         return $this->jobs->get($jobId)->unit($unitId) ?? throw Refused::notFound('unit on this job');

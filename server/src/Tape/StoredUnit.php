@@ -9,6 +9,8 @@ use Yew\Core\Bench\Meters;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Circuit\Time\Fall;
 use Yew\Core\Circuit\Time\FallAsked;
+use Yew\Core\Circuit\Time\Rise;
+use Yew\Core\Circuit\Time\RiseAsked;
 use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Instrument\DialTable;
@@ -137,7 +139,14 @@ final readonly class StoredUnit implements UnitKnowledge
     {
         $version = $this->unit->sheetVersionId();
 
-        return null === $version ? null : $this->sources->falls->of($version, $conditions, $fitted, $this->unit->unit->wiredForVolts, $asked);
+        return null === $version ? null : $this->sources->inTime->fall($version, $conditions, $fitted, $this->unit->unit->wiredForVolts, $asked);
+    }
+
+    public function rise(Conditions $conditions, FittedChanges $fitted, RiseAsked $asked): ?Rise
+    {
+        $version = $this->unit->sheetVersionId();
+
+        return null === $version ? null : $this->sources->inTime->rise($version, $conditions, $fitted, $this->unit->unit->wiredForVolts, $asked);
     }
 
     public function recorded(string $place, float $from, float $until): array

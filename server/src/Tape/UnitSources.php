@@ -11,9 +11,9 @@ use Yew\Core\Station\Practice;
 use Yew\Core\Station\Stations;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Circuit\Drawings;
-use Yew\Server\Circuit\Falls;
 use Yew\Server\Circuit\Forecasts;
 use Yew\Server\Circuit\StandingTubes;
+use Yew\Server\Circuit\WalkedInTime;
 use Yew\Server\Instrument\Traces;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Shop\Entity\Shop;
@@ -30,7 +30,7 @@ final readonly class UnitSources
         public ShopMeters $meters,
         public ShopEquipment $equipment,
         public Forecasts $forecasts,
-        public Falls $falls,
+        public WalkedInTime $inTime,
         public Traces $traces,
         public Drawings $drawings,
         public StandingTubes $standingTubes,

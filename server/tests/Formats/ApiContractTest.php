@@ -53,6 +53,8 @@ final class ApiContractTest extends ServerTestCase
             $this->check('/api/jobs/{jobId}/units/{unitId}/stations/{station}', $unit.'/stations/'.$station);
         }
         $this->check('/api/jobs/{jobId}/units/{unitId}/stations', $unit.'/stations');
+        $this->check('/api/jobs/{jobId}/units/{unitId}/power', $unit.'/power');
+        $this->check('/api/jobs/{jobId}/units/{unitId}/power/rise', $unit.'/power/rise');
         $this->check('/api/jobs/{jobId}/units/{unitId}/places', $unit.'/places');
         $this->check('/api/jobs/{jobId}/units/{unitId}/transformers/{part}/specification.json', $unit.'/transformers/T1/specification.json');
         $sheetId = $this->get('/api/jobs/'.$job)->objects('units')[0]->object('sheet')->string('sheetId');

@@ -1,7 +1,10 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { useSession } from '../../access/session'
-import { useBench } from '../../frame/bench'
+import { api, ask } from '../../api/client'
+import { powerKey, useBench } from '../../frame/bench'
+import RiseChart from '../../marks/RiseChart.vue'
 import { big, limiterWords, type Power } from './usePower'
 
 /** The way up before it is walked: through which lamp, how high, what wakes when, and in which steps the tubes go in. */
@@ -20,6 +23,13 @@ const reached = computed(() => first.value !== undefined && first.value.mainsVol
 const rows = computed(() => props.power.stops.map((s) => ({ stop: s, rail: s.readings.find((r) => r.role === 'rail' && r.volts !== null), bias: s.readings.find((r) => r.role === 'bias' && r.volts !== null && r.required) ?? s.readings.find((r) => r.role === 'bias' && r.volts !== null) })))
 const runs: Record<string, string> = { 'no-tubes': 'no tubes in', 'no-rectifier': 'without the rectifier tube', 'all-tubes': 'all tubes in', 'tubes-not-said': 'say which tubes are in, then it is reckoned' }
 const run = computed(() => runs[props.power.run] ?? props.power.run.replaceAll('-', ' '))
+/** Walked through time: asked for once this is looked at. */
+const rise = useQuery({
+  queryKey: computed(() => [...powerKey(bench.job?.id ?? '', bench.unit?.id ?? ''), 'rise']),
+  queryFn: () => ask(api.GET('/api/jobs/{jobId}/units/{unitId}/power/rise', { params: { path: { jobId: bench.job?.id ?? '', unitId: bench.unit?.id ?? '' } } })),
+  enabled: computed(() => props.power.hasCircuit && bench.unit !== null),
+})
+const risen = computed(() => rise.data.value?.rise ?? null)
 const amperes = (a: number | null): string => (a === null ? '–' : a < 0.1 ? `${(1000 * a).toFixed(0)} mA` : `${a.toFixed(2)} A`)
 </script>
 
@@ -33,6 +43,12 @@ const amperes = (a: number | null): string => (a === null ? '–' : a < 0.1 ? `$
           <td class="m n">{{ s.rail === undefined ? (s.stop.bPlusComes ? '–' : 'none yet') : big(s.rail.volts) }}</td><td class="m n">{{ s.bias === undefined ? '–' : big(s.bias.volts) }}</td>
           <td class="m n">{{ amperes(s.stop.mainsAmperes) }}</td><td class="m n">{{ amperes(s.stop.abortAmperes) }}</td>
         </tr></tbody></table>
+    </section>
+    <section v-if="risen !== null">
+      <h2>Switched on cold, at {{ Math.round(power.fullVolts) }} V, all {{ session.word('tubes') }} in</h2>
+      <p><b :class="risen.verdict">{{ risen.verdict.replaceAll('-', ' ') }}</b> {{ risen.sentence }}</p>
+      <rise-chart :curves="risen.curves" :draws-seconds="risen.drawsSeconds" />
+      <p class="soft small">Line: {{ session.word('B+') }}. Below zero: bias<template v-if="risen.doubledSeconds !== null">, dashed with its capacitors doubled</template>. Shaded: the output {{ session.word('tubes') }} draw.</p>
     </section>
     <div class="two">
       <div>
