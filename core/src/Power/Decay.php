@@ -42,7 +42,7 @@ final class Decay
             throw new \InvalidArgumentException('and an end');
         }
         if ($start < self::LEAST_START_VOLTS) {
-            return new Reason('decay-too-low', Verdict::CannotSay, ['startVolts' => $start, 'leastVolts' => self::LEAST_START_VOLTS]);
+            return new Reason('fall-too-low', Verdict::CannotSay, ['startVolts' => $start, 'leastVolts' => self::LEAST_START_VOLTS]);
         }
         $last = $gone = null;
         foreach (\array_slice($samples, 1) as $n => [$at, $volts]) {
@@ -50,7 +50,7 @@ final class Decay
                 throw new \InvalidArgumentException('time goes on');
             }
             if ($volts > $samples[$n][1] + self::RISE_SHARE * $start) {
-                return new Reason('decay-rises', Verdict::Danger, ['fromVolts' => $samples[$n][1], 'toVolts' => $volts]);
+                return new Reason('fall-rises', Verdict::Danger, ['fromVolts' => $samples[$n][1], 'toVolts' => $volts]);
             }
             if ($volts > self::FLOOR_SHARE * $start) {
                 $last = [$at - $begin, $volts / $start];
@@ -83,7 +83,7 @@ final class Decay
     /** Anything may have happened before somebody looked: a healthy fall, or a short. */
     private static function unseen(DecayPath $path): Reason
     {
-        return new Reason('decay-unseen', Verdict::CannotSay, ['watchSeconds' => $path->leastSecondsTo(0.5)]);
+        return new Reason('fall-unseen', Verdict::CannotSay, ['watchSeconds' => $path->leastSecondsTo(0.5)]);
     }
 
     /** @param array{float, float} $read seconds and share of the start */
@@ -94,14 +94,14 @@ final class Decay
             $watch = $path->mostSecondsTo(1.0 - self::LEAST_FALL);
             $figures = is_finite($watch) ? ['watchSeconds' => $watch] : [];
 
-            return $seconds < $watch ? new Reason('decay-watch-longer', Verdict::CannotSay, $figures) : self::slow($seconds, $share, $path);
+            return $seconds < $watch ? new Reason('fall-watch-longer', Verdict::CannotSay, $figures) : self::slow($seconds, $share, $path);
         }
         [$least, $most] = [$path->leastSecondsTo($share), $path->mostSecondsTo($share)];
 
         return match (true) {
             $seconds < $least / self::AT_ONCE => self::atOnce(self::times($seconds, $share, $path), $wasLow),
             $seconds + $secondsOff < $least => self::fast($seconds, $share, $path, $wasLow),
-            $seconds - $secondsOff <= $most => new Reason('decay-healthy', Verdict::Within, self::times($seconds, $share, $path)),
+            $seconds - $secondsOff <= $most => new Reason('fall-healthy', Verdict::Within, self::times($seconds, $share, $path)),
             default => self::slow($seconds, $share, $path),
         };
     }
@@ -110,9 +110,9 @@ final class Decay
     private static function atOnce(array $figures, ?bool $wasLow): Reason
     {
         return match ($wasLow) {
-            true => new Reason('decay-lost-capacitance', Verdict::Out, $figures),
-            false => new Reason('decay-shorted', Verdict::Danger, $figures),
-            null => new Reason('decay-dragged-down', Verdict::Danger, $figures),
+            true => new Reason('fall-lost-capacitance', Verdict::Out, $figures),
+            false => new Reason('fall-shorted', Verdict::Danger, $figures),
+            null => new Reason('fall-dragged-down', Verdict::Danger, $figures),
         };
     }
 
@@ -121,10 +121,10 @@ final class Decay
         $figures = [...self::times($seconds, $share, $path), ...($path->hasTubes ? [] : self::leak($seconds / -log($share), $path))];
 
         return match (true) {
-            $path->hasTubes => new Reason('decay-fast-with-tubes', Verdict::Watch, $figures),
-            $path->isMeasured => new Reason('decay-leaks', Verdict::Out, $figures),
-            true === $wasLow => new Reason('decay-lost-capacitance', Verdict::Watch, $figures),
-            default => new Reason('decay-leaks-or-lost', Verdict::Watch, $figures),
+            $path->hasTubes => new Reason('fall-fast-with-tubes', Verdict::Watch, $figures),
+            $path->isMeasured => new Reason('fall-leaks', Verdict::Out, $figures),
+            true === $wasLow => new Reason('fall-lost-capacitance', Verdict::Watch, $figures),
+            default => new Reason('fall-leaks-or-lost', Verdict::Watch, $figures),
         };
     }
 
@@ -141,11 +141,11 @@ final class Decay
         $figures = self::times($seconds, $share, $path);
 
         return match (true) {
-            !$path->isBled() => new Reason('decay-slower-than-meter', Verdict::CannotSay, $figures),
+            !$path->isBled() => new Reason('fall-slower-than-meter', Verdict::CannotSay, $figures),
             // As slow as the meter alone would have it: what is drawn to discharge it does not.
-            $seconds >= $path->meterSecondsTo($share) => new Reason('decay-not-discharging', Verdict::Out, $figures),
-            $path->hasTubes => new Reason('decay-slow-with-tubes', Verdict::Watch, $figures),
-            default => new Reason('decay-slow', Verdict::Watch, $figures),
+            $seconds >= $path->meterSecondsTo($share) => new Reason('fall-not-discharging', Verdict::Out, $figures),
+            $path->hasTubes => new Reason('fall-slow-with-tubes', Verdict::Watch, $figures),
+            default => new Reason('fall-slow', Verdict::Watch, $figures),
         };
     }
 

@@ -95,7 +95,9 @@ final readonly class RisePlan
 
     public function reason(): Reason
     {
-        $figures = ['railSeconds' => $this->railSeconds(), 'biasSeconds' => $this->biasSeconds(), 'doubledSeconds' => $this->doubledSeconds(), 'drawsSeconds' => $this->drawsSeconds(), 'place' => $this->rail, 'grid' => $this->grid];
+        // Nobody's stopwatch has more digits.
+        $told = static fn (?float $seconds): ?float => null === $seconds ? null : max(0.01, round($seconds, $seconds < 1.0 ? 2 : 1));
+        $figures = ['railSeconds' => $told($this->railSeconds()), 'biasSeconds' => $told($this->biasSeconds()), 'doubledSeconds' => $told($this->doubledSeconds()), 'drawsSeconds' => $told($this->drawsSeconds()), 'place' => $this->rail, 'grid' => $this->grid];
 
         return match (true) {
             null === $this->grid => new Reason('rise-no-fixed-bias', Verdict::Within, $figures),

@@ -57,7 +57,7 @@ final class SocketGates
             if (\in_array($reason->verdict, [Verdict::Out, Verdict::Danger], true)) {
                 return Gate::notMet('decay', $reason->code, Authority::Owner, $reason->figures, [$test->id])->at(PowerStation::ID, $bank);
             }
-            if (Verdict::CannotSay === $reason->verdict && 'decay-slower-than-meter' !== $reason->code) {
+            if (Verdict::CannotSay === $reason->verdict && 'fall-slower-than-meter' !== $reason->code) {
                 return Gate::unknown('decay', $reason->code, Authority::Technician, $reason->figures)->at(PowerStation::ID, $bank);
             }
             $entries[] = $test->id;

@@ -21,7 +21,7 @@ final class SupplyGates
     /** Grounds of a part that speak against power but are answered by gates of their own. */
     private const PARTS_OF_OTHER_GATES = ['mains', WorkStation::SUPPLY];
 
-    private const GROUNDS_OF_OTHER_GATES = ['supply-', 'decay-', 'polarity'];
+    private const GROUNDS_OF_OTHER_GATES = ['supply-', 'decay-', 'fall-', 'polarity'];
 
     /** From every bank of B+ to the chassis, since anything in there was changed: not a short. */
     public static function short(GateFacts $facts): Gate

@@ -25,35 +25,35 @@ final class DecayTest extends TestCase
         self::assertEqualsWithDelta(200.0, (new DecayPath(20e-6, 20e-6, true, self::METER, null))->leastSeconds(), 1e-9);
         $path = new DecayPath(19.6e-6, 20.4e-6, true, self::METER, null);
         $fall = self::fall(450.0, 200.0, 30.0);
-        self::assertSame(['decay-healthy', Verdict::Within], self::says($fall, $path));
-        self::assertSame(['decay-slower-than-meter', Verdict::CannotSay], self::says(self::fall(450.0, 260.0, 30.0), $path));
+        self::assertSame(['fall-healthy', Verdict::Within], self::says($fall, $path));
+        self::assertSame(['fall-slower-than-meter', Verdict::CannotSay], self::says(self::fall(450.0, 260.0, 30.0), $path));
     }
 
     public function testAFallThatIsTooSmallToMeasureIsWatchedLonger(): void
     {
         $path = new DecayPath(19.6e-6, 20.4e-6, true, self::METER, null);
         $reason = Decay::judge(self::fall(450.0, 200.0, 10.2), $path);
-        self::assertSame('decay-watch-longer', $reason->code);
+        self::assertSame('fall-watch-longer', $reason->code);
         self::assertEqualsWithDelta(-log(0.95) * 204.0, $reason->figures['watchSeconds'], 1e-9);
-        self::assertSame('decay-healthy', Decay::judge(self::fall(450.0, 200.0, 10.4), $path)->code);
+        self::assertSame('fall-healthy', Decay::judge(self::fall(450.0, 200.0, 10.4), $path)->code);
     }
 
     /** @return iterable<string, array{float, float, bool, bool|null, string, Verdict}> true share of the mark, leak as a share of what is drawn, whether it was measured, whether B+ was low, and what is said */
     public static function decays(): iterable
     {
-        yield 'as marked' => [1.0, 0.0, false, null, 'decay-healthy', Verdict::Within];
-        yield 'the least of its tolerance' => [0.81, 0.0, false, null, 'decay-healthy', Verdict::Within];
-        yield 'the most of its tolerance' => [1.49, 0.0, false, null, 'decay-healthy', Verdict::Within];
+        yield 'as marked' => [1.0, 0.0, false, null, 'fall-healthy', Verdict::Within];
+        yield 'the least of its tolerance' => [0.81, 0.0, false, null, 'fall-healthy', Verdict::Within];
+        yield 'the most of its tolerance' => [1.49, 0.0, false, null, 'fall-healthy', Verdict::Within];
         // PWR-4: about 0.9 of the bleeder's conductance hides in the tolerance (1.5 / 0.8 = 1.875).
-        yield 'a leak that the tolerance explains' => [1.5, 0.86, false, null, 'decay-healthy', Verdict::Within];
-        yield 'a leak beyond it' => [1.5, 0.89, false, null, 'decay-leaks-or-lost', Verdict::Watch];
-        yield 'the same leak, its capacitance measured' => [1.5, 0.1, true, null, 'decay-leaks', Verdict::Out];
-        yield 'measured, and none' => [1.5, 0.0, true, null, 'decay-healthy', Verdict::Within];
-        yield 'dried out, and it was seen' => [0.3, 0.0, false, true, 'decay-lost-capacitance', Verdict::Watch];
-        yield 'dried out, and nobody looked' => [0.3, 0.0, false, null, 'decay-leaks-or-lost', Verdict::Watch];
-        yield 'at once, though B+ stood well' => [1.0, 15.0, false, false, 'decay-shorted', Verdict::Danger];
-        yield 'at once, and B+ was low' => [0.05, 0.0, false, true, 'decay-lost-capacitance', Verdict::Out];
-        yield 'at once, and nobody looked' => [0.05, 0.0, false, null, 'decay-dragged-down', Verdict::Danger];
+        yield 'a leak that the tolerance explains' => [1.5, 0.86, false, null, 'fall-healthy', Verdict::Within];
+        yield 'a leak beyond it' => [1.5, 0.89, false, null, 'fall-leaks-or-lost', Verdict::Watch];
+        yield 'the same leak, its capacitance measured' => [1.5, 0.1, true, null, 'fall-leaks', Verdict::Out];
+        yield 'measured, and none' => [1.5, 0.0, true, null, 'fall-healthy', Verdict::Within];
+        yield 'dried out, and it was seen' => [0.3, 0.0, false, true, 'fall-lost-capacitance', Verdict::Watch];
+        yield 'dried out, and nobody looked' => [0.3, 0.0, false, null, 'fall-leaks-or-lost', Verdict::Watch];
+        yield 'at once, though B+ stood well' => [1.0, 15.0, false, false, 'fall-shorted', Verdict::Danger];
+        yield 'at once, and B+ was low' => [0.05, 0.0, false, true, 'fall-lost-capacitance', Verdict::Out];
+        yield 'at once, and nobody looked' => [0.05, 0.0, false, null, 'fall-dragged-down', Verdict::Danger];
     }
 
     #[DataProvider('decays')]
@@ -78,9 +78,9 @@ final class DecayTest extends TestCase
     public function testABleederThatIsOpenLeavesTheMeterAlone(): void
     {
         $path = new DecayPath(0.8 * self::MARKED, 1.5 * self::MARKED, false, self::METER, self::BLEEDER);
-        self::assertSame(['decay-not-discharging', Verdict::Out], self::says(self::fall(430.0, self::MARKED * self::METER, 60.0), $path));
-        self::assertSame(['decay-slow', Verdict::Watch], self::says(self::fall(430.0, 20.0, 10.0), $path), 'slower than it may be, and not by the meter alone');
-        self::assertSame('decay-not-discharging', Decay::judge([[0.0, 430.0], [60.0, 430.0]], $path)->code, 'it does not fall at all');
+        self::assertSame(['fall-not-discharging', Verdict::Out], self::says(self::fall(430.0, self::MARKED * self::METER, 60.0), $path));
+        self::assertSame(['fall-slow', Verdict::Watch], self::says(self::fall(430.0, 20.0, 10.0), $path), 'slower than it may be, and not by the meter alone');
+        self::assertSame('fall-not-discharging', Decay::judge([[0.0, 430.0], [60.0, 430.0]], $path)->code, 'it does not fall at all');
     }
 
     /** Marked 40 µF on 220 kΩ and 10 MΩ: 6.9 s at the least, so down to a twentieth in 20.6 s, at once within 2.1 s. */
@@ -89,15 +89,15 @@ final class DecayTest extends TestCase
         $path = new DecayPath(0.8 * self::MARKED, 1.5 * self::MARKED, false, self::METER, self::BLEEDER);
         $gone = $path->leastSecondsTo(0.05);
         self::assertEqualsWithDelta(20.6, $gone, 0.05);
-        self::assertSame(['decay-dragged-down', Verdict::Danger], self::says([[0.0, 430.0], [0.099 * $gone, 5.0]], $path));
-        self::assertSame(['decay-unseen', Verdict::CannotSay], self::says([[0.0, 430.0], [0.101 * $gone, 5.0]], $path), 'a leak, or a short that nobody saw');
-        self::assertSame(['decay-unseen', Verdict::CannotSay], self::says([[0.0, 430.0], [5.0 * $gone, 5.0]], $path), 'healthy, or anything else');
+        self::assertSame(['fall-dragged-down', Verdict::Danger], self::says([[0.0, 430.0], [0.099 * $gone, 5.0]], $path));
+        self::assertSame(['fall-unseen', Verdict::CannotSay], self::says([[0.0, 430.0], [0.101 * $gone, 5.0]], $path), 'a leak, or a short that nobody saw');
+        self::assertSame(['fall-unseen', Verdict::CannotSay], self::says([[0.0, 430.0], [5.0 * $gone, 5.0]], $path), 'healthy, or anything else');
         self::assertEqualsWithDelta($path->leastSecondsTo(0.5), Decay::judge([[0.0, 430.0], [30.0, 5.0]], $path)->figures['watchSeconds'], 1e-9);
         // With a figure on the way that says healthy, only a collapse after it speaks against it.
         $half = [8.0, 430.0 * exp(-8.0 / 9.0)];
-        self::assertSame('decay-healthy', self::says([[0.0, 430.0], $half, [1.01 * $gone, 5.0]], $path)[0]);
-        self::assertSame('decay-leaks-or-lost', self::says([[0.0, 430.0], $half, [0.99 * $gone, 5.0]], $path)[0]);
-        self::assertSame('decay-unseen', self::says([[0.0, 430.0], [0.1, 429.0], [1.01 * $gone, 5.0]], $path)[0], 'a figure before it fell is none');
+        self::assertSame('fall-healthy', self::says([[0.0, 430.0], $half, [1.01 * $gone, 5.0]], $path)[0]);
+        self::assertSame('fall-leaks-or-lost', self::says([[0.0, 430.0], $half, [0.99 * $gone, 5.0]], $path)[0]);
+        self::assertSame('fall-unseen', self::says([[0.0, 430.0], [0.1, 429.0], [1.01 * $gone, 5.0]], $path)[0], 'a figure before it fell is none');
     }
 
     public function testTheHandAtTheClockMayBeASecondOff(): void
@@ -105,30 +105,30 @@ final class DecayTest extends TestCase
         $path = new DecayPath(0.8 * self::MARKED, 1.5 * self::MARKED, false, self::METER, self::BLEEDER);
         $half = 215.0;
         [$least, $most] = [$path->leastSecondsTo(0.5), $path->mostSecondsTo(0.5)];
-        foreach ([[$least - 0.99, 'decay-healthy'], [$least - 1.01, 'decay-leaks-or-lost'], [$most + 0.99, 'decay-healthy'], [$most + 1.01, 'decay-slow']] as [$seconds, $code]) {
+        foreach ([[$least - 0.99, 'fall-healthy'], [$least - 1.01, 'fall-leaks-or-lost'], [$most + 0.99, 'fall-healthy'], [$most + 1.01, 'fall-slow']] as [$seconds, $code]) {
             self::assertSame($code, Decay::judge([[0.0, 430.0], [$seconds, $half]], $path, null, Decay::HAND_SECONDS)->code, (string) $seconds);
         }
-        self::assertSame('decay-leaks-or-lost', Decay::judge([[0.0, 430.0], [$least - 0.99, $half]], $path)->code, 'a clock of its own is not');
+        self::assertSame('fall-leaks-or-lost', Decay::judge([[0.0, 430.0], [$least - 0.99, $half]], $path)->code, 'a clock of its own is not');
     }
 
     public function testOneReadingAfterItIsGoneIsAtOnce(): void
     {
         $path = new DecayPath(0.8 * self::MARKED, 1.5 * self::MARKED, false, self::METER, self::BLEEDER);
-        self::assertSame(['decay-shorted', Verdict::Danger], self::says([[0.0, 430.0], [1.0, 0.0]], $path, false));
+        self::assertSame(['fall-shorted', Verdict::Danger], self::says([[0.0, 430.0], [1.0, 0.0]], $path, false));
     }
 
     public function testWhatRisesIsStillFed(): void
     {
         $path = new DecayPath(0.8 * self::MARKED, 1.5 * self::MARKED, false, self::METER, self::BLEEDER);
-        self::assertSame(['decay-rises', Verdict::Danger], self::says([[0.0, 100.0], [1.0, 90.0], [2.0, 92.1]], $path));
-        self::assertNotSame('decay-rises', Decay::judge([[0.0, 100.0], [1.0, 90.0], [2.0, 91.9]], $path)->code);
+        self::assertSame(['fall-rises', Verdict::Danger], self::says([[0.0, 100.0], [1.0, 90.0], [2.0, 92.1]], $path));
+        self::assertNotSame('fall-rises', Decay::judge([[0.0, 100.0], [1.0, 90.0], [2.0, 91.9]], $path)->code);
     }
 
     public function testABankThatBeginsLowSaysNothing(): void
     {
         $path = new DecayPath(0.8 * self::MARKED, 1.5 * self::MARKED, false, self::METER, self::BLEEDER);
-        self::assertSame('decay-too-low', Decay::judge([[0.0, 19.9], [5.0, 10.0]], $path)->code);
-        self::assertNotSame('decay-too-low', Decay::judge([[0.0, 20.0], [5.0, 10.0]], $path)->code);
+        self::assertSame('fall-too-low', Decay::judge([[0.0, 19.9], [5.0, 10.0]], $path)->code);
+        self::assertNotSame('fall-too-low', Decay::judge([[0.0, 20.0], [5.0, 10.0]], $path)->code);
     }
 
     public function testWhatIsNoSeriesIsRefused(): void

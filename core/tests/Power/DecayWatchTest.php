@@ -34,15 +34,15 @@ final class DecayWatchTest extends TestCase
     /** @return iterable<string, array{float, bool, Verdict, string}> share of its mark that each capacitor has, tubes in, what is said */
     public static function falls(): iterable
     {
-        yield 'as drawn, tubes out' => [1.0, false, Verdict::Within, 'decay-healthy'];
-        yield 'as drawn, tubes in' => [1.0, true, Verdict::Within, 'decay-healthy'];
-        yield 'the least of its mark, tubes in' => [0.82, true, Verdict::Within, 'decay-healthy'];
-        yield 'the most of its mark, tubes in' => [1.45, true, Verdict::Within, 'decay-healthy'];
-        yield 'dried out, tubes out' => [0.4, false, Verdict::Watch, 'decay-leaks-or-lost'];
-        yield 'dried out, tubes in' => [0.4, true, Verdict::Watch, 'decay-fast-with-tubes'];
-        yield 'far more than its mark, tubes in' => [2.4, true, Verdict::Watch, 'decay-slow-with-tubes'];
-        yield 'far more than its mark, tubes out' => [2.4, false, Verdict::Watch, 'decay-slow'];
-        yield 'nothing left, tubes out' => [0.004, false, Verdict::Danger, 'decay-dragged-down'];
+        yield 'as drawn, tubes out' => [1.0, false, Verdict::Within, 'fall-healthy'];
+        yield 'as drawn, tubes in' => [1.0, true, Verdict::Within, 'fall-healthy'];
+        yield 'the least of its mark, tubes in' => [0.82, true, Verdict::Within, 'fall-healthy'];
+        yield 'the most of its mark, tubes in' => [1.45, true, Verdict::Within, 'fall-healthy'];
+        yield 'dried out, tubes out' => [0.4, false, Verdict::Watch, 'fall-leaks-or-lost'];
+        yield 'dried out, tubes in' => [0.4, true, Verdict::Watch, 'fall-fast-with-tubes'];
+        yield 'far more than its mark, tubes in' => [2.4, true, Verdict::Watch, 'fall-slow-with-tubes'];
+        yield 'far more than its mark, tubes out' => [2.4, false, Verdict::Watch, 'fall-slow'];
+        yield 'nothing left, tubes out' => [0.004, false, Verdict::Danger, 'fall-dragged-down'];
     }
 
     #[DataProvider('falls')]
@@ -57,14 +57,14 @@ final class DecayWatchTest extends TestCase
     public function testColdTubesMayHaveGivenNothing(): void
     {
         $tape = self::on(true, 30.0);
-        self::assertSame('decay-healthy', $this->fallsOff($tape, 1.0, false)->code, 'on for half a minute: as slow as with none in');
+        self::assertSame('fall-healthy', $this->fallsOff($tape, 1.0, false)->code, 'on for half a minute: as slow as with none in');
         $tape = self::on(true, 61.0);
-        self::assertNotSame('decay-healthy', $this->fallsOff($tape, 1.0, false)->code, 'warm, they would have emptied it');
+        self::assertNotSame('fall-healthy', $this->fallsOff($tape, 1.0, false)->code, 'warm, they would have emptied it');
     }
 
     public function testAMeasuredCapacitanceTellsALeakThatTheMarkHides(): void
     {
-        foreach ([[false, 0.3, 'decay-healthy'], [true, 0.3, 'decay-leaks'], [true, 0.05, 'decay-healthy']] as [$measured, $leak, $code]) {
+        foreach ([[false, 0.3, 'fall-healthy'], [true, 0.3, 'fall-leaks'], [true, 0.05, 'fall-healthy']] as [$measured, $leak, $code]) {
             $tape = UnitTape::in(ChassisState::Dead, FakeUnit::demo(self::SHEET));
             $facts = $tape->bench()->facts();
             $bank = DecayWatch::banks($facts)[0];
@@ -142,9 +142,9 @@ final class DecayWatchTest extends TestCase
     public function testTheMeterThatHungThereThenIsTheOneThatCounts(): void
     {
         $tape = self::on(false);
-        self::assertSame('decay-healthy', $this->fallsOff($tape, 1.0, false)->code);
+        self::assertSame('fall-healthy', $this->fallsOff($tape, 1.0, false)->code);
         $tape->taken('conditions', ['facts' => ['meterId' => ['value' => 'lent-out', 'how' => 'measured']]], 1.0);
-        self::assertSame('decay-healthy', self::judged($tape)->code, 'another is in hand by now, of which nobody knows anything');
+        self::assertSame('fall-healthy', self::judged($tape)->code, 'another is in hand by now, of which nobody knows anything');
         self::assertSame('lent-out', $tape->state->conditions->meterId());
     }
 
@@ -154,7 +154,7 @@ final class DecayWatchTest extends TestCase
         self::assertSame(Verdict::Within, $this->fallsOff($tape, 1.0, false)->verdict);
         $bank = DecayWatch::banks($tape->bench()->facts())[0];
         $tape->taken('trial', ['test' => 'decay', 'part' => $bank, 'text' => '15/5/12'], 5.0);
-        self::assertSame('decay-healthy', self::judged($tape)->code);
+        self::assertSame('fall-healthy', self::judged($tape)->code);
     }
 
     public function testAFallThatSaidNothingIsAskedForTheNextTimeThatThereIsOne(): void

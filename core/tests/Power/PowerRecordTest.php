@@ -57,7 +57,7 @@ final class PowerRecordTest extends TestCase
         self::on($tape, self::ALL, ['A' => '440'], '440/20/300');
         $record = PowerRecord::of($tape->bench()->facts());
         self::assertSame(['A'], array_keys($record->falls));
-        self::assertSame('decay-healthy', $record->falls['A']->reason->code);
+        self::assertSame('fall-healthy', $record->falls['A']->reason->code);
         self::assertSame([['seconds' => 0.0, 'volts' => 440.0], ['seconds' => 20.0, 'volts' => 300.0]], $record->falls['A']->points());
         self::assertSame(1.0, $record->falls['A']->band[0]['share']);
         $tape->taken('as-fitted', ['text' => 'C2 new'], 1.0);

@@ -24,7 +24,7 @@ final class RisePlanTest extends TestCase
         self::assertGreaterThan($plan->railSeconds(), $plan->biasSeconds());
         self::assertGreaterThan($plan->biasSeconds(), $plan->drawsSeconds());
         // The bias network is a chain of capacitors: twice the capacitance takes about twice as long.
-        self::assertEqualsWithDelta(2.0, $plan->doubledSeconds() / $plan->biasSeconds(), 0.3);
+        self::assertEqualsWithDelta(2.0 * ($plan->biasSeconds() ?? 0.0), $plan->doubledSeconds(), 0.3);
     }
 
     public function testATubeRectifierLeavesTimeForIt(): void

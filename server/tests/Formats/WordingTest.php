@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Server\Tests\Formats;
 
+use Yew\Core\Codec\Fields;
 use Yew\Core\Station\Outcome;
 use Yew\Core\Station\Stations;
 use Yew\Server\Shop\Entity\Shop;
@@ -96,12 +97,33 @@ final class WordingTest extends ServerTestCase
             }
         }
         preg_match_all("/'((?:another|wire|prove|move|count|plug|lamp|mark|step)-[a-z-]+)'/", (string) file_get_contents(self::root().'/core/src/Look/MainsConversion.php'), $steps);
-        preg_match_all("/'(decay-[a-z-]+)'/", (string) file_get_contents(self::root().'/core/src/Power/Decay.php'), $decays);
+        preg_match_all("/'(fall-[a-z-]+)'/", (string) file_get_contents(self::root().'/core/src/Power/Decay.php'), $decays);
         $asked = array_unique([...$asked, ...array_map(static fn (string $step): string => 'convert-'.$step, $steps[1]), ...$decays[1]]);
         sort($asked);
         $said = array_keys(self::getContainer()->get(Wording::class)->page());
         sort($said);
         self::assertSame($said, $asked);
+    }
+
+    /**
+     * A judgement is worded anew each time that its tape is read, with the figures of then: what a sentence asks for today must have been
+     * there, and no code that a tape may hold loses its words. sentences.json holds each code with the figures that its sentence may name;
+     * a sentence that needs more is another code.
+     */
+    public function testWhatOlderTapesHoldIsStillSaidWithTheFiguresOfThen(): void
+    {
+        $catalogue = Fields::named(json_decode((string) file_get_contents(self::root().'/server/wording/en.json'), true, 512, \JSON_THROW_ON_ERROR));
+        $words = array_keys(Fields::named($catalogue['words']));
+        foreach (Fields::named(json_decode((string) file_get_contents(__DIR__.'/sentences.json'), true, 512, \JSON_THROW_ON_ERROR)) as $section => $codes) {
+            $codes = array_map(static fn (mixed $figures): array => array_filter(\is_array($figures) ? $figures : [], is_string(...)), Fields::named($codes));
+            $today = array_filter(Fields::named($catalogue[$section]), is_string(...));
+            self::assertSame([], array_keys(array_diff_key($codes, $today)), $section.': tapes hold these');
+            self::assertSame([], array_keys(array_diff_key($today, $codes)), $section.': new, and on tapes from now on: write them into sentences.json with the figures that they name');
+            foreach ($codes as $code => $figures) {
+                preg_match_all('/\{\|?([\w+]+)\|?\}/', $today[$code], $named);
+                self::assertSame([], array_values(array_diff($named[1], $figures, $words)), $section.' '.$code.' asks for figures that older entries do not have');
+            }
+        }
     }
 
     public function testThePageSpeaksInTheShopsWords(): void

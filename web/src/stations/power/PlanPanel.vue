@@ -68,7 +68,7 @@ const amperes = (a: number | null): string => (a === null ? '–' : a < 0.1 ? `$
       </div>
       <section v-if="hasLamp">
         <h2>Lamps, at {{ Math.round(power.fullVolts) }} V</h2>
-        <table class="list"><thead><tr><th>Lamp</th><th>Healthy, all in</th><th class="n">Into a short</th><th /></tr></thead>
+        <table class="list"><thead><tr><th>Lamp</th><th>Healthy, all in</th><th class="n">Into a short</th><th><span class="sr">Take it</span></th></tr></thead>
           <tbody><tr v-for="l in power.lamps" :key="`${l.watts} ${l.ratedVolts}`"><td class="m nowrap">{{ l.watts }} W <small class="soft">{{ l.ratedVolts }} V</small></td><td>{{ l.healthyInletVolts === null ? '–' : `${Math.round(l.healthyInletVolts)} V left` }}<template v-if="l.light !== null">, {{ light[l.light] }}</template></td><td class="m n nowrap">{{ Math.round(l.shortWatts) }} W</td>
             <td class="n"><b v-if="taken?.watts === l.watts && taken.ratedVolts === l.ratedVolts">taken</b><button v-else type="button" class="take" :disabled="!mayChoose" @click="takeLamp(l.watts, l.ratedVolts)">Take<span class="sr"> {{ l.watts }} W</span></button></td></tr></tbody></table>
       </section>
