@@ -44,12 +44,6 @@ const amperes = (a: number | null): string => (a === null ? '–' : a < 0.1 ? `$
           <td class="m n">{{ amperes(s.stop.mainsAmperes) }}</td><td class="m n">{{ amperes(s.stop.abortAmperes) }}</td>
         </tr></tbody></table>
     </section>
-    <section v-if="risen !== null">
-      <h2>Switched on cold, at {{ Math.round(power.fullVolts) }} V, all {{ session.word('tubes') }} in</h2>
-      <p><b :class="risen.verdict">{{ risen.verdict.replaceAll('-', ' ') }}</b> {{ risen.sentence }}</p>
-      <rise-chart :curves="risen.curves" :draws-seconds="risen.drawsSeconds" />
-      <p class="soft small">Line: {{ session.word('B+') }}. Below zero: bias<template v-if="risen.doubledSeconds !== null">, dashed with its capacitors doubled</template>. Shaded: the output {{ session.word('tubes') }} draw.</p>
-    </section>
     <div class="two">
       <div>
         <section>
@@ -73,6 +67,12 @@ const amperes = (a: number | null): string => (a === null ? '–' : a < 0.1 ? `$
             <td class="n"><b v-if="taken?.watts === l.watts && taken.ratedVolts === l.ratedVolts">taken</b><button v-else type="button" class="take" :disabled="!mayChoose" @click="takeLamp(l.watts, l.ratedVolts)">Take<span class="sr"> {{ l.watts }} W</span></button></td></tr></tbody></table>
       </section>
     </div>
+    <section v-if="risen !== null">
+      <h2>Switched on cold, at {{ Math.round(power.fullVolts) }} V, all {{ session.word('tubes') }} in</h2>
+      <p><b :class="risen.verdict">{{ risen.verdict.replaceAll('-', ' ') }}</b> {{ risen.sentence }}</p>
+      <rise-chart :curves="risen.curves" :draws-seconds="risen.drawsSeconds" />
+      <p class="soft small">Line: {{ session.word('B+') }}. Below zero: bias<template v-if="risen.doubledSeconds !== null">, dashed with its capacitors doubled</template>. Shaded: the output {{ session.word('tubes') }} draw.</p>
+    </section>
   </div>
 </template>
 
