@@ -168,8 +168,16 @@ final class Browser
     public function nameMeter(): void
     {
         $this->see('By which meter?');
-        $this->until(fn (): bool => true === $this->driver->executeScript('return document.activeElement?.closest("#entry-said button") !== null'), 'the question has the keys');
-        $this->type(WebDriverKeys::ENTER);
+        $asks = fn (): bool => true === $this->driver->executeScript('return document.querySelector("[aria-label=\"By which meter?\"]") !== null');
+        // On a busy machine a key may come before the page listens: a hand would press once more.
+        $this->until(function () use ($asks): bool {
+            if (true === $this->driver->executeScript('return document.activeElement?.closest("#entry-said button") != null')) {
+                $this->type(WebDriverKeys::ENTER);
+                usleep(400_000);
+            }
+
+            return !$asks();
+        }, 'the meter is named');
     }
 
     public function click(string $xpath): void

@@ -176,7 +176,7 @@ final class FirstPowerTest extends TestCase
         $h->dead();
         $tape = implode("\n", $h->lastLines());
         self::assertStringContainsString('The lamp glow', $tape);
-        self::assertMatchesRegularExpression('/A Fall of [^\n]* (Too fast|Gone at once)/', $tape);
+        self::assertMatchesRegularExpression('/A Fall of [^\n]* (Gone within|Down to 5)/', $tape);
     }
 
     /** A leak of the last filter: with no tubes in its rail stands lower than the one before, and that stops the way up. */
@@ -198,7 +198,7 @@ final class FirstPowerTest extends TestCase
     public function testASlowLeakShowsByItsFallWhereTheCapacitanceWasMeasured(): void
     {
         $b = self::$browser;
-        $h = $this->begin('lantern-30', 'Lantern 30', 120.0, 'T2A 250V', self::LANTERN, ['capacitor-leaking:C2:220000'], facts: ['standby' => 'play']);
+        $h = $this->begin('lantern-30', 'Lantern 30', 120.0, 'T2A 250V', self::LANTERN, ['capacitor-leaking:C2:470000'], facts: ['standby' => 'play']);
         $says = static fn (): Fields => Fields::of(json_decode($b->fetch('/api/jobs/'.$h->job.'/units/'.Fields::of(json_decode($b->fetch('/api/jobs/'.$h->job), true))->objects('units')[0]->string('id').'/power'), true))->objects('decays')[0];
         $h->dead();
         $h->powerOn();

@@ -242,7 +242,7 @@ function meterNamed(): void {
         <span v-if="unit !== ''" class="soft m">{{ unit }}</span>
       </div>
       <div id="entry-said" class="said" role="status">
-        <meter-question v-if="meterAsked" ref="question" @named="meterNamed" @leave="meterAsked = false; focus()" />
+        <meter-question v-if="meterAsked" ref="question" @named="meterNamed" @leave="meterAsked = false; focus()" @failed="(why) => { meterAsked = false; refuse(`The meter could not be noted: ${why}.`) }" />
         <div v-else-if="choices.length > 0 && session.mayWrite && asked === null && said === ''" class="choices"><button v-for="(c, n) in choices" :key="c.value" type="button" :disabled="line.waits.value !== ''" @click="choose(c.value)"><kbd>{{ n + 1 }}</kbd> {{ c.words }}</button></div>
         <div v-else-if="asked !== null" class="asked"><b class="out">{{ asked.question }}</b> <button type="button" @click="answer(true)"><kbd>y</kbd> yes</button> <button type="button" @click="answer(false)"><kbd>Enter</kbd> as typed</button></div>
         <b v-else-if="said !== ''" class="out">{{ said }}</b>

@@ -4,7 +4,7 @@ import { useSession } from '../../access/session'
 import { useBench } from '../../frame/bench'
 
 /** A proof needs a meter that was named: asked once, then it is in hand. */
-const emit = defineEmits<{ named: []; leave: [] }>()
+const emit = defineEmits<{ named: []; leave: []; failed: [why: string] }>()
 const bench = useBench()
 const session = useSession()
 const row = useTemplateRef<HTMLElement>('row')
@@ -15,7 +15,12 @@ onMounted(() => { void nextTick(focus) })
 defineExpose({ focus })
 
 async function choose(id: string): Promise<void> {
-  await bench.nameMeter(id)
+  try {
+    await bench.nameMeter(id)
+  } catch (e) {
+    emit('failed', e instanceof Error ? e.message : String(e))
+    return
+  }
   emit('named')
 }
 </script>
