@@ -20,6 +20,9 @@ use Yew\Core\Codec\Fields;
 final class Browser
 {
     private readonly Process $service;
+    private const MEMORY = '/dev/shm';
+    /** Bytes that a profile is safe with. */
+    private const ROOM = 2e9;
     private readonly string $profile;
     private int $written = 0;
     public readonly RemoteWebDriver $driver;
@@ -27,7 +30,7 @@ final class Browser
     public function __construct(private readonly string $address)
     {
         $port = FreePort::find();
-        $this->profile = sys_get_temp_dir().'/yew-chrome-'.bin2hex(random_bytes(6));
+        $this->profile = self::inMemory().'/yew-chrome-'.bin2hex(random_bytes(6));
         mkdir($this->profile, 0o700);
         $this->service = new Process(['chromedriver', '--port='.$port, '--log-level=WARNING'], env: ['HOME' => $this->profile, 'TMPDIR' => $this->profile], timeout: null);
         $this->service->start();
@@ -45,6 +48,12 @@ final class Browser
         $this->driver->get($address);
         // --headless=new keeps the (unseen) window frame inside --window-size, so the page's own size is set.
         $this->resize(1280, 800);
+    }
+
+    /** Where a profile waits for no disk: what a page stores must not wait for the fsyncs of the databases beside it. */
+    private static function inMemory(): string
+    {
+        return is_dir(self::MEMORY) && is_writable(self::MEMORY) && disk_free_space(self::MEMORY) > self::ROOM ? self::MEMORY : sys_get_temp_dir();
     }
 
     public function resize(int $width, int $height): void
