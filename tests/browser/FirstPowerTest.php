@@ -211,7 +211,8 @@ final class FirstPowerTest extends TestCase
         self::assertSame(['out', true], [$says()->object('test')->string('verdict'), $says()->boolean('measured')], 'they have not');
         $b->open('/jobs/'.$h->job.'/first-power');
         $b->see('First power');
-        $b->click('//button[@role="tab"][contains(., " in")]');
+        $b->see('Tubes in: ');
+        $b->click('//button[@role="tab"][contains(., "Tubes in")]');
         $b->see('A: it fell as it should not');
     }
 
