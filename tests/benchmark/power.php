@@ -72,12 +72,27 @@ try {
     }
     $watch = 'window.off = 0; window.begun = 0; addEventListener("keydown", (e) => { if (e.key === "Enter") window.begun = Date.now() }, true); new MutationObserver(() => { if (window.off === 0 && document.getElementById("off-word") !== null) requestAnimationFrame(() => { window.off = Date.now() }) }).observe(document.body, { subtree: true, childList: true })';
     $browser->readyForPower($small, 'T2A 250V', 120);
-    for ($n = 0; $n < $stops; ++$n) {
+    $id = $unit($small);
+    $dead = static function () use ($browser, $small): void {
         foreach (Fields::of(json_decode($browser->fetch('/api/jobs/'.$small.'/tape'), true))->objects('benches')[0]->objects('islands') as $island) {
             $browser->write($small, 'discharge-proof', ['island' => $island->string('id'), 'text' => '0.3', 'meterId' => 'no-1']);
         }
-        $gates = Fields::of(json_decode($browser->fetch('/api/jobs/'.$small.'/units/'.$unit($small).'/power'), true))->objects('gates');
-        $browser->write($small, 'state-change', ['to' => 'ramping', 'gates' => ['volumes' => 'yes'], 'overrides' => array_fill_keys(array_map(static fn (Fields $g): string => $g->string('id'), array_values(array_filter($gates, static fn (Fields $g): bool => !$g->boolean('passes') && 'volumes' !== $g->string('id')))), 'a measurement')], 2);
+    };
+    $power = static function () use ($browser, $small, $id): void {
+        $shut = array_values(array_filter(Fields::of(json_decode($browser->fetch('/api/jobs/'.$small.'/units/'.$id.'/power'), true))->objects('gates'), static fn (Fields $g): bool => !$g->boolean('passes') && 'volumes' !== $g->string('id')));
+        $browser->write($small, 'state-change', ['to' => 'ramping', 'gates' => ['volumes' => 'yes'], 'overrides' => array_fill_keys(array_map(static fn (Fields $g): string => $g->string('id'), $shut), 'a measurement')], 2);
+    };
+    // Off, with the finding that the stop asks for: the word goes.
+    $off = static function () use ($browser, $other, $small): void {
+        $browser->write($small, 'state-change', ['to' => 'discharging'], 2);
+        $browser->write($small, 'finding', ['place' => 'C20', 'what' => 'leaking', 'severity' => 'danger']);
+        foreach ([$browser, $other] as $one) {
+            $one->until(static fn (): bool => 'null' === $one->says('return String(document.getElementById("off-word"))'), 'it is off');
+        }
+    };
+    for ($n = 0; $n < $stops; ++$n) {
+        $dead();
+        $power();
         foreach ([$browser, $other] as $one) {
             $one->see('RAMPING');
             $one->driver->executeScript($watch);
@@ -90,11 +105,7 @@ try {
         $begun = (float) $browser->says('return window.begun');
         $here[] = (float) $browser->says('return window.off') - $begun;
         $there[] = (float) $other->says('return window.off') - $begun;
-        $browser->write($small, 'state-change', ['to' => 'discharging'], 2);
-        $browser->write($small, 'finding', ['place' => 'C20', 'what' => 'leaking', 'severity' => 'danger']);
-        foreach ([$browser, $other] as $one) {
-            $one->until(static fn (): bool => 'null' === $one->says('return String(document.getElementById("off-word"))'), 'it is off');
-        }
+        $off();
     }
     report('Stop rule, from Enter to the word', $here, 'p95 under 100 ms');
     report('Stop rule, on another screen', $there, 'by event');
@@ -110,7 +121,6 @@ try {
     $browser->post('/api/practice-bench', []);
     $tubes = ['V1', 'V2', 'V3', 'V4', 'V5'];
     $hand('probe dmm2 A', ...array_map(static fn (string $t): string => 'tube out '.$t, $tubes));
-    $id = $unit($small);
     $shown = [];
     foreach ([$browser, $other] as $one) {
         $one->open('/jobs/'.$small.'/first-power');
@@ -119,16 +129,13 @@ try {
     for ($n = 0; $n < $stops; ++$n) {
         $hand('bleeder A 2200');
         usleep(800_000);
-        foreach (Fields::of(json_decode($browser->fetch('/api/jobs/'.$small.'/tape'), true))->objects('benches')[0]->objects('islands') as $island) {
-            $browser->write($small, 'discharge-proof', ['island' => $island->string('id'), 'text' => '0.3', 'meterId' => 'no-1']);
-        }
+        $dead();
         if (0 === $n) {
             $browser->write($small, 'conditions', ['facts' => ['tubes' => ['value' => array_fill_keys($tubes, 'out'), 'how' => 'measured']]]);
             $browser->write($small, 'meter-set', ['meterId' => 'practice-2', 'function' => 'dc-volts', 'leads' => 'clipped', 'jackSeen' => true, 'place' => 'A']);
         }
         $hand('bleeder off', 'variac 30', 'switch on');
-        $gates = Fields::of(json_decode($browser->fetch('/api/jobs/'.$small.'/units/'.$id.'/power'), true))->objects('gates');
-        $browser->write($small, 'state-change', ['to' => 'ramping', 'gates' => ['volumes' => 'yes'], 'overrides' => array_fill_keys(array_map(static fn (Fields $g): string => $g->string('id'), array_values(array_filter($gates, static fn (Fields $g): bool => !$g->boolean('passes') && 'volumes' !== $g->string('id')))), 'a measurement')], 2);
+        $power();
         $browser->until(static fn (): bool => str_contains($browser->textOf('.bar[aria-label="Meters on this unit"]'), 'tracing'), 'it is traced');
         foreach ([$browser, $other] as $one) {
             $one->driver->executeScript($watch);
@@ -142,11 +149,7 @@ try {
         $sample = 1e3 * (float) (new DateTimeImmutable($entries[count($entries) - 1]->string('observedAt')))->format('U.u');
         $shown[] = max((float) $browser->says('return window.off'), (float) $other->says('return window.off')) - $sample;
         $hand('switch off');
-        $browser->write($small, 'state-change', ['to' => 'discharging'], 2);
-        $browser->write($small, 'finding', ['place' => 'C20', 'what' => 'leaking', 'severity' => 'danger']);
-        foreach ([$browser, $other] as $one) {
-            $one->until(static fn (): bool => 'null' === $one->says('return String(document.getElementById("off-word"))'), 'it is off');
-        }
+        $off();
     }
     report('Stop rule, what a meter showed to both screens', $shown, 'p95 under 300 ms');
 } finally {

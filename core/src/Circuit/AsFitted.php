@@ -44,6 +44,14 @@ final readonly class AsFitted
         return new self($this->netlist->with($id, $element), $this->factors);
     }
 
+    /** The same with another capacitance; as it is where the circuit has no such capacitor. */
+    public function withFarads(string $id, float $farads): self
+    {
+        $capacitor = $this->netlist->find($id);
+
+        return $capacitor instanceof Capacitor ? $this->with($id, $capacitor->ofFarads($farads)) : $this;
+    }
+
     /** The same with a tube of this strength. */
     public function withStrength(string $position, float $strength): self
     {
@@ -155,7 +163,7 @@ final readonly class AsFitted
         return match (true) {
             $element instanceof Resistor => new Resistor($id, $element->a, $element->b, max(Compiler::LEAST_OHMS, $change->number('ohms', 0, 1e9)), $element->tolerancePercent, $element->watts),
             $element instanceof Potentiometer => new Potentiometer($id, $element->top, $element->wiper, $element->bottom, $change->number('ohms', 1, 1e9), $element->context),
-            $element instanceof Capacitor => new Capacitor($id, $element->plus, $element->minus, $change->number('farads', 1e-13, 1), $element->ratedVolts, $element->leakOhms),
+            $element instanceof Capacitor => $element->ofFarads($change->number('farads', 1e-13, 1)),
             $element instanceof Inductor => new Inductor($id, $element->a, $element->b, $change->optionalPositive('henries') ?? $element->henries, $change->optionalPositive('ohms') ?? $element->ohms),
             $element instanceof CoupledWindings => PartExchange::rewound($element, $id, $change->positive('ohms')),
             default => throw $change->fault('id', \sprintf('“%s” has no value to change', $id)),

@@ -68,9 +68,11 @@ final readonly class DrawnParts
         }
         $amperes = array_sum(array_map(static fn (SupplyState $s): float => $s->primaryAmperes, $circuit->working->supplies));
 
+        $tubes = DrawnTubes::of($circuit);
+
         return new self(
             true, DrawnCapacitors::of($circuit), DrawnResistors::of($circuit), $iron, $paths, $pairs, $rails, $volts,
-            $amperes > 0.0 ? $amperes : null, [] === $circuit->fitted->netlist->all(MainsTransformer::class), DrawnTubes::of($circuit), DrawnLeads::of($circuit), DrawnLoops::of($circuit),
+            $amperes > 0.0 ? $amperes : null, [] === $circuit->fitted->netlist->all(MainsTransformer::class), $tubes, DrawnLeads::of($circuit), DrawnLoops::of($circuit, $tubes),
         );
     }
 

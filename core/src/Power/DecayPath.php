@@ -45,6 +45,12 @@ final readonly class DecayPath
         return null !== $this->bleederOhms || $this->hasTubes;
     }
 
+    /** Whether anybody knows how fast: tubes empty it as their circuit has it, or nobody does. */
+    public function isTold(): bool
+    {
+        return !$this->hasTubes || null !== $this->fall;
+    }
+
     /** Siemens of all that is meant to discharge it. */
     public function siemens(): float
     {

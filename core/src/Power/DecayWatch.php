@@ -33,57 +33,54 @@ final class DecayWatch
     }
 
     /** The newest fall that says anything since something was changed in there; where none does, the newest. */
-    public static function latest(BenchFacts $facts, string $bank): ?TakenTest
+    public static function latest(BenchFacts $facts, string $bank): ?BankFall
     {
-        $falls = array_values(array_filter($facts->tests->of($bank)->kind(PowerTestKind::Decay)->all, static fn (TakenTest $t): bool => null !== $facts->sinceChange($t)));
-        foreach (array_reverse($falls) as $test) {
-            if (Verdict::CannotSay !== self::judge($facts, $bank, $test)->verdict) {
-                return $test;
+        $newest = null;
+        foreach (array_reverse($facts->tests->of($bank)->kind(PowerTestKind::Decay)->all) as $test) {
+            $fall = null === $facts->sinceChange($test) ? null : self::fall($facts, $bank, $test);
+            if (null !== $fall && Verdict::CannotSay !== $fall->reason->verdict) {
+                return $fall;
             }
+            $newest ??= $fall;
         }
 
-        return $falls[\count($falls) - 1] ?? null;
+        return $newest;
     }
 
-    public static function judge(BenchFacts $facts, string $bank, TakenTest $test): Reason
+    private static function fall(BenchFacts $facts, string $bank, TakenTest $test): BankFall
     {
         [$start, $seconds, $volts] = [$test->value('startVolts') ?? 0.0, $test->value('seconds') ?? 0.0, $test->value('volts') ?? 0.0];
         $figures = ['place' => $bank, 'startVolts' => $start, 'seconds' => $seconds, 'volts' => $volts];
-        $trace = self::trace($facts, $bank, $test);
-        $judged = self::judged($facts, $bank, self::rampBefore($facts, $test->at), $trace->samples ?? [[0.0, $start], [max(self::LEAST_SECONDS, $seconds), $volts]], $trace->secondsOff ?? Decay::HAND_SECONDS);
+        $ramp = self::rampBefore($facts, $test->at);
+        $path = null === $ramp ? null : self::path($facts, $bank, $ramp);
+        $trace = self::falling($facts, $bank, $test->at, $start);
+        $judged = self::judged($bank, $ramp, $path, $trace->samples ?? [[0.0, $start], [max(self::LEAST_SECONDS, $seconds), $volts]], $trace->secondsOff ?? Decay::HAND_SECONDS);
 
-        return new Reason($judged->code, $judged->verdict, [...$figures, ...$judged->figures], $judged->stands);
+        return new BankFall($test, new Reason($judged->code, $judged->verdict, [...$figures, ...$judged->figures], $judged->stands), $path, $trace);
     }
 
     /** What a fall says that goes on, by the meter that hangs on it. */
     public static function judgeTrace(BenchFacts $facts, string $bank, FallTrace $trace, float $now): Reason
     {
-        return self::judged($facts, $bank, self::rampBefore($facts, $now), $trace->samples, $trace->secondsOff);
+        $ramp = self::rampBefore($facts, $now);
+
+        return self::judged($bank, $ramp, null === $ramp ? null : self::path($facts, $bank, $ramp), $trace->samples, $trace->secondsOff);
     }
 
     /** @param non-empty-list<array{float, float}> $samples */
-    private static function judged(BenchFacts $facts, string $bank, ?Ramp $ramp, array $samples, float $secondsOff): Reason
+    private static function judged(string $bank, ?Ramp $ramp, ?DecayPath $path, array $samples, float $secondsOff): Reason
     {
-        if (null === $ramp || null === $ramp->tubesOut) {
-            return new Reason('decay-tubes-not-said', Verdict::CannotSay, ['place' => $bank]);
-        }
-        $path = self::path($facts, $bank, $ramp);
-
         return match (true) {
+            null === $ramp || null === $ramp->tubesOut => new Reason('decay-tubes-not-said', Verdict::CannotSay, ['place' => $bank]),
             null === $path => new Reason('decay-path-unknown', Verdict::CannotSay, ['place' => $bank]),
-            $path->hasTubes && null === $path->fall => new Reason('decay-tubes-empty-it', Verdict::CannotSay, ['place' => $bank]),
+            !$path->isTold() => new Reason('decay-tubes-empty-it', Verdict::CannotSay, ['place' => $bank]),
             default => Decay::judge($samples, $path, self::wasLow($ramp, $bank), $secondsOff),
         };
     }
 
-    /** What a meter on the network kept of the fall that a test tells of; null where none hung there, or it says another thing. */
-    public static function trace(BenchFacts $facts, string $bank, TakenTest $test): ?FallTrace
-    {
-        return self::falling($facts, $bank, $test->at, $test->value('startVolts') ?? 0.0);
-    }
-
     /**
-     * What such a meter has kept of a bank up to a moment, since the power went off.
+     * What a meter on the network has kept of a bank up to a moment, since the power went off; null where none hung there, or it says
+     * another thing.
      *
      * @param float|null $startVolts V that it began at by another word; null where there is none
      */
@@ -92,14 +89,6 @@ final class DecayWatch
         $ended = self::rampBefore($facts, $until)?->endedAt;
 
         return null === $ended ? null : FallTrace::of($facts->recorded($bank, $ended - FallTrace::BEFORE_SECONDS, $until), $startVolts);
-    }
-
-    /** What discharged a bank in the fall that a test tells of. */
-    public static function pathOf(BenchFacts $facts, string $bank, TakenTest $test): ?DecayPath
-    {
-        $ramp = self::rampBefore($facts, $test->at);
-
-        return null === $ramp ? null : self::path($facts, $bank, $ramp);
     }
 
     /**

@@ -185,15 +185,13 @@ final readonly class FeedbackPhase
         $all = self::all($facts->bench);
         $wrong = array_values(array_filter($all, static fn (self $p): bool => $p->isWrong()))[0] ?? null;
         $open = array_values(array_filter($all, static fn (self $p): bool => !$p->isProved()))[0] ?? null;
-        $out = $facts->conditions->tubesOut();
 
         return match (true) {
             [] === $all => Gate::doesNotApply('feedback', 'gate-feedback-not-moved'),
             null !== $wrong => Gate::notMet('feedback', $wrong->reason()->code ?? '', Authority::Owner, $wrong->reason()->figures ?? [], $wrong->ids())->at(PowerStation::ID, $wrong->transformer),
             null !== $open && PowerMethod::Straight === $facts->choice->method => Gate::notMet('feedback', 'gate-feedback-not-straight', Authority::Technician, ['part' => $open->transformer])->at(PowerStation::ID, $open->transformer),
             null === $open => Gate::met('feedback', 'gate-feedback-proved', [], array_merge(...array_map(static fn (self $p): array => $p->ids(), $all))),
-            // Without the tubes that it goes through there is no loop.
-            null !== $out && null !== $facts->bench->sheet && [] !== array_intersect(TubeRoles::others($facts->bench->sheet, $facts->bench->tubes), $out) => Gate::doesNotApply('feedback', 'gate-feedback-later', ['part' => $open->transformer]),
+            self::isOpenedByASocket($facts->bench, $facts->conditions) => Gate::doesNotApply('feedback', 'gate-feedback-later', ['part' => $open->transformer]),
             null === $open->lifted() => Gate::unknown('feedback', 'gate-feedback-lift-first', figures: ['part' => $open->transformer])->at(PowerStation::ID, $open->transformer),
             null !== $open->open() && null === $open->closed() => Gate::unknown('feedback', 'gate-feedback-close-next', figures: ['part' => $open->transformer])->at(PowerStation::ID, $open->transformer),
             default => Gate::met('feedback', 'gate-feedback-being-checked', ['part' => $open->transformer, 'highestVolts' => self::lowVolts($facts->bench)], $open->ids()),
@@ -216,12 +214,13 @@ final readonly class FeedbackPhase
     /** What keeps the mains low under these conditions: a loop with all of its tubes in, and not known to be right. */
     public static function holdsBack(BenchFacts $facts, Conditions $conditions): ?self
     {
-        $out = $conditions->tubesOut();
-        if (null !== $out && null !== $facts->sheet && [] !== array_intersect(TubeRoles::others($facts->sheet, $facts->tubes), $out)) {
-            return null;
-        }
+        return self::isOpenedByASocket($facts, $conditions) ? null : array_values(array_filter(self::all($facts), static fn (self $p): bool => !$p->isProved()))[0] ?? null;
+    }
 
-        return array_values(array_filter(self::all($facts), static fn (self $p): bool => !$p->isProved()))[0] ?? null;
+    /** A tube that the loop may go through is out: there is none. */
+    private static function isOpenedByASocket(BenchFacts $facts, Conditions $conditions): bool
+    {
+        return null !== $facts->sheet && [] !== array_intersect(TubeRoles::others($facts->sheet, $facts->tubes), $conditions->tubesOut() ?? []);
     }
 
     /** @return list<string> entries that it rests on */

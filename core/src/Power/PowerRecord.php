@@ -55,7 +55,7 @@ final readonly class PowerRecord
         $last = $ramps[\count($ramps) - 1];
 
         return new PoweredRun(
-            StopPlan::name($facts, $out), $out, $ramps[0]->beganAt, $last->endedAt, null === PowerWalk::of($facts, $stops, $out)->next(),
+            StopPlan::name($facts, $out), $out, $ramps[0]->beganAt, $last->endedAt, PowerWalk::of($facts, $stops, $out),
             array_map(static fn (PowerStop $s): PlannedStop => PowerPlan::planned($facts, $s, $out), $stops), array_merge(...array_map(static fn (Ramp $r): array => $r->samples, $ramps)),
         );
     }
@@ -65,8 +65,8 @@ final readonly class PowerRecord
     {
         $falls = [];
         foreach (DecayWatch::banks($facts) as $bank) {
-            $test = DecayWatch::latest($facts, $bank);
-            $falls = null === $test ? $falls : [...$falls, $bank => new BankFall($test, DecayWatch::judge($facts, $bank, $test), DecayWatch::pathOf($facts, $bank, $test)?->band() ?? [], DecayWatch::trace($facts, $bank, $test)?->drawn() ?? [])];
+            $fall = DecayWatch::latest($facts, $bank);
+            $falls = null === $fall ? $falls : [...$falls, $bank => $fall];
         }
 
         return $falls;

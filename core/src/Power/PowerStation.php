@@ -65,13 +65,12 @@ final class PowerStation implements Station
     private static function bank(BenchFacts $facts, DrawnLead $bank): Item
     {
         $ohms = SupplyOhms::latest($facts, $bank);
-        $decay = DecayWatch::latest($facts, $bank->from);
+        $fall = DecayWatch::latest($facts, $bank->from);
         $own = null !== $ohms && PowerTestKind::SupplyOhms === $ohms->kind ? $ohms : null;
         $cold = null === $ohms ? null : SupplyOhms::judge($bank, $ohms);
-        $fell = null === $decay ? null : DecayWatch::judge($facts, $bank->from, $decay);
         // A fall that said nothing is asked for anew, the next time that there is one.
-        $watched = null !== $decay && Verdict::CannotSay === $fell?->verdict && ($facts->ramps->offSince() ?? 0.0) > $decay->at ? null : $decay;
-        $reasons = Reason::worstFirst(array_values(array_filter([$cold, $fell])));
+        $watched = Verdict::CannotSay === $fall?->reason->verdict && ($facts->ramps->offSince() ?? 0.0) > $fall->test->at ? null : $fall?->test;
+        $reasons = Reason::worstFirst(array_values(array_filter([$cold, $fall?->reason])));
         $worst = Reason::worst($reasons);
         $expects = 'over '.Engineering::text(SupplyOhms::leastOhms($bank), 'Ω');
 

@@ -78,12 +78,18 @@ final readonly class PowerWalk
     /** @return list<RampSample> newest readings of a stop that keep it from going on */
     public function against(PowerStop $stop): array
     {
+        return array_values(array_filter($this->newestAt($stop), static fn (RampSample $s): bool => !$s->letsGoOn()));
+    }
+
+    /** @return list<RampSample> newest reading of every point at a stop, in the order in which they were first read */
+    public function newestAt(PowerStop $stop): array
+    {
         $newest = [];
         foreach ($this->readAt($stop) as $sample) {
             $newest[$sample->key()] = $sample;
         }
 
-        return array_values(array_filter($newest, static fn (RampSample $s): bool => !$s->letsGoOn()));
+        return array_values($newest);
     }
 
     public function isDone(PowerStop $stop): bool

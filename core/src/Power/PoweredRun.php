@@ -15,24 +15,27 @@ final readonly class PoweredRun
      * @param list<string>      $tubesOut positions
      * @param float             $beganAt  seconds since the epoch, of the first time
      * @param float|null        $endedAt  of the last; null while it is on
-     * @param bool              $isWalked every stop is done
+     * @param PowerWalk         $walk     how far it is
      * @param list<PlannedStop> $stops
      * @param list<RampSample>  $samples  oldest first
      */
-    public function __construct(public string $name, public array $tubesOut, public float $beganAt, public ?float $endedAt, public bool $isWalked, public array $stops, public array $samples)
+    public function __construct(public string $name, public array $tubesOut, public float $beganAt, public ?float $endedAt, private PowerWalk $walk, public array $stops, public array $samples)
     {
+    }
+
+    /** Every stop is done. */
+    public function isWalked(): bool
+    {
+        return null === $this->walk->next();
     }
 
     /** @return list<RampSample> newest of each place, read at a stop; oldest first */
     public function readAt(PlannedStop $stop): array
     {
-        $newest = [];
-        foreach (array_filter($this->samples, $stop->stop->took(...)) as $sample) {
-            unset($newest[$sample->key()]);
-            $newest[$sample->key()] = $sample;
-        }
+        $newest = $this->walk->newestAt($stop->stop);
+        usort($newest, static fn (RampSample $a, RampSample $b): int => $a->at <=> $b->at);
 
-        return array_values($newest);
+        return $newest;
     }
 
     /** @return array{read: int, within: int, accepted: int, against: int} newest readings of its stops: how many, as they belong, let stand, and neither */

@@ -49,18 +49,18 @@ final class SocketGates
         }
         $entries = [];
         foreach (DecayWatch::banks($facts->bench) as $bank) {
-            $test = DecayWatch::latest($facts->bench, $bank);
-            if (null === $test) {
+            $fall = DecayWatch::latest($facts->bench, $bank);
+            if (null === $fall) {
                 return Gate::unknown('decay', 'gate-decay-not-watched', figures: ['place' => $bank])->at(PowerStation::ID, $bank);
             }
-            $reason = DecayWatch::judge($facts->bench, $bank, $test);
+            $reason = $fall->reason;
             if (\in_array($reason->verdict, [Verdict::Out, Verdict::Danger], true)) {
-                return Gate::notMet('decay', $reason->code, Authority::Owner, $reason->figures, [$test->id])->at(PowerStation::ID, $bank);
+                return Gate::notMet('decay', $reason->code, Authority::Owner, $reason->figures, [$fall->test->id])->at(PowerStation::ID, $bank);
             }
             if (Verdict::CannotSay === $reason->verdict && 'fall-slower-than-meter' !== $reason->code) {
                 return Gate::unknown('decay', $reason->code, Authority::Technician, $reason->figures)->at(PowerStation::ID, $bank);
             }
-            $entries[] = $test->id;
+            $entries[] = $fall->test->id;
         }
 
         return Gate::met('decay', 'gate-decay-healthy', [], $entries);

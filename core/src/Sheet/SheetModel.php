@@ -71,7 +71,7 @@ final readonly class SheetModel
     {
         $places = array_values(array_unique([...array_map(static fn (TestPoint $p): string => $p->place, $this->sheet->points), ...$asked]));
 
-        return Forecast::of($this->fitted($conditions, $fitted->on($this->circuit->netlist, $calibration->factors, $this->tubes)), $this->tubes, $this->solveConditions($conditions, $wiredFor), $calibration, $places);
+        return Forecast::of($this->unit($conditions, $calibration, $fitted), $this->tubes, $this->solveConditions($conditions, $wiredFor), $calibration, $places);
     }
 
     /**
@@ -82,7 +82,7 @@ final readonly class SheetModel
      */
     public function fall(Conditions $conditions, ?float $wiredFor, Calibration $calibration, FittedChanges $fitted, FallAsked $asked): ?Fall
     {
-        return Fall::of($this->fitted($conditions, $fitted->on($this->circuit->netlist, $calibration->factors, $this->tubes)), $this->tubes, $this->solveConditions($conditions, $wiredFor), $asked);
+        return Fall::of($this->unit($conditions, $calibration, $fitted), $this->tubes, $this->solveConditions($conditions, $wiredFor), $asked);
     }
 
     /**
@@ -93,7 +93,7 @@ final readonly class SheetModel
      */
     public function rise(Conditions $conditions, ?float $wiredFor, Calibration $calibration, FittedChanges $fitted, RiseAsked $asked): Rise
     {
-        return Rise::of($this->fitted($conditions, $fitted->on($this->circuit->netlist, $calibration->factors, $this->tubes)), $this->tubes, $this->solveConditions($conditions, $wiredFor), $asked);
+        return Rise::of($this->unit($conditions, $calibration, $fitted), $this->tubes, $this->solveConditions($conditions, $wiredFor), $asked);
     }
 
     /**
@@ -128,9 +128,10 @@ final readonly class SheetModel
         return SolveConditions::from($conditions, $this->sheet->printedMainsFor($wiredFor), $this->sheet->printedMains[0]);
     }
 
-    /** With the tubes that the conditions state. */
-    private function fitted(Conditions $conditions, AsFitted $unit): AsFitted
+    /** What is fitted, with the tubes that the conditions state. */
+    private function unit(Conditions $conditions, Calibration $calibration, FittedChanges $fitted): AsFitted
     {
+        $unit = $fitted->on($this->circuit->netlist, $calibration->factors, $this->tubes);
         $changes = [];
         foreach ($conditions->tubesFitted() as $position => $type) {
             $drawn = $this->sheet->tubes[$position]->type ?? null;

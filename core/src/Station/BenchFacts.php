@@ -73,7 +73,7 @@ final readonly class BenchFacts
      */
     public function withOnly(\Closure $fits): self
     {
-        return new self($this->tests->only($fits), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $this->lastVisit, $this->readings, $this->otherUnit, $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps, $this->falls, $this->recorded, $this->rises);
+        return $this->with($this->tests->only($fits), $this->lastVisit, $this->otherUnit);
     }
 
     /** The same bench as it was before a part was exchanged: with the tests of the part that is out now. */
@@ -81,7 +81,12 @@ final readonly class BenchFacts
     {
         $former = array_values(array_filter($this->tests->former, static fn (TakenTest $t): bool => $t->part === $part));
 
-        return new self(new TestRecord($former), $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, new TestRecord(), $this->readings, new TestRecord(), $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps, $this->falls, $this->recorded, $this->rises);
+        return $this->with(new TestRecord($former), new TestRecord(), new TestRecord());
+    }
+
+    private function with(TestRecord $tests, TestRecord $lastVisit, TestRecord $otherUnit): self
+    {
+        return new self($tests, $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $lastVisit, $this->readings, $otherUnit, $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps, $this->falls, $this->recorded, $this->rises);
     }
 
     /** How a bank falls when the mains is cut under these conditions; null where no circuit tells. */

@@ -67,6 +67,7 @@ use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\SheetCodec;
 use Yew\Core\Sheet\SheetFile;
 use Yew\Core\Sheet\SheetModel;
+use Yew\Core\Sheet\TubePosition;
 use Yew\Core\Station\Order;
 use Yew\Core\Station\Practice;
 use Yew\Core\Station\Stations;
@@ -157,6 +158,18 @@ final class FakeUnit implements UnitKnowledge
     public function sheet(): ?Sheet
     {
         return $this->sheet;
+    }
+
+    /**
+     * What is said of the tubes: each as it is drawn, or out.
+     *
+     * @param list<string> $out
+     *
+     * @return array<string, array{type: string, tubeId: null}|string> by position
+     */
+    public function tubesBut(array $out): array
+    {
+        return array_map(static fn (TubePosition $t): array|string => \in_array($t->position, $out, true) ? 'out' : ['type' => $t->type, 'tubeId' => null], $this->sheet->tubes ?? []);
     }
 
     public function sheetOfVersion(string $versionId): ?Sheet

@@ -188,13 +188,8 @@ final class FeedbackPhaseTest extends TestCase
     /** @param list<string> $out */
     private static function ready(UnitTape $tape, string $method = 'variac-ammeter', array $out = []): UnitTape
     {
-        $tubes = [];
-        foreach ($tape->unit->sheet()->tubes ?? [] as $position => $tube) {
-            $tubes[$position] = \in_array($position, $out, true) ? 'out' : ['type' => $tube->type, 'tubeId' => null];
-        }
-
         return $tape->readyForPower()->taken('power-choice', ['method' => $method, ...('straight' === $method ? ['reason' => 'known good'] : [])], 1.0)
-            ->taken('conditions', ['facts' => ['tubes' => ['value' => $tubes, 'how' => 'measured'], 'meterId' => ['value' => 'no-1', 'how' => 'measured'], 'limiters' => ['value' => [], 'how' => 'measured']]], 1.0);
+            ->taken('conditions', ['facts' => ['tubes' => ['value' => $tape->unit->tubesBut($out), 'how' => 'measured'], 'meterId' => ['value' => 'no-1', 'how' => 'measured'], 'limiters' => ['value' => [], 'how' => 'measured']]], 1.0);
     }
 
     /** On the mains, low, whatever else is not met answered for. */

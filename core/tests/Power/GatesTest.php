@@ -58,12 +58,7 @@ final class GatesTest extends TestCase
      */
     private static function tubes(UnitTape $tape, array $out): array
     {
-        $tubes = [];
-        foreach ($tape->unit->sheet()->tubes ?? [] as $position => $tube) {
-            $tubes[$position] = \in_array($position, $out, true) ? 'out' : ['type' => $tube->type, 'tubeId' => null];
-        }
-
-        return self::said(['tubes' => $tubes]);
+        return self::said(['tubes' => $tape->unit->tubesBut($out)]);
     }
 
     /** @return iterable<string, array{string, list<array{string, array<string, mixed>}>, GateState, string, Authority|null}> gate, what is on the tape, how it stands, why, who may go through */

@@ -24,12 +24,8 @@ final class PowerPlanTest extends TestCase
     private static function plan(string $sheet, ?array $out, string $method = 'variac-lamp', string $reason = ''): PowerPlan
     {
         $tape = UnitTape::in(ChassisState::Dead, FakeUnit::demo($sheet))->taken('power-choice', ['method' => $method, ...('' === $reason ? [] : ['reason' => $reason])]);
-        $tubes = [];
-        foreach ($tape->unit->sheet()->tubes ?? [] as $position => $tube) {
-            $tubes[$position] = \in_array($position, $out ?? [], true) ? 'out' : ['type' => $tube->type, 'tubeId' => null];
-        }
         if (null !== $out) {
-            $tape->taken('conditions', ['facts' => ['tubes' => ['value' => $tubes, 'how' => 'measured']]]);
+            $tape->taken('conditions', ['facts' => ['tubes' => ['value' => $tape->unit->tubesBut($out), 'how' => 'measured']]]);
         }
 
         return $tape->bench()->plan();

@@ -48,7 +48,7 @@ final class PowerRecordTest extends TestCase
         self::assertSame(Verdict::Out, $sample->verdict);
         $tape->taken('accept', ['reading' => $sample->entryId, 'reason' => 'a long lead'], 1.0);
         self::assertSame(['read' => 2, 'within' => 1, 'accepted' => 1, 'against' => 0], $count());
-        self::assertFalse(PowerRecord::of($tape->bench()->facts())->runs[0]->isWalked);
+        self::assertFalse(PowerRecord::of($tape->bench()->facts())->runs[0]->isWalked());
     }
 
     public function testWhatWasBeforeAPartWasExchangedNoLongerCounts(): void
@@ -59,7 +59,7 @@ final class PowerRecordTest extends TestCase
         self::assertSame(['A'], array_keys($record->falls));
         self::assertSame('fall-healthy', $record->falls['A']->reason->code);
         self::assertSame([['seconds' => 0.0, 'volts' => 440.0], ['seconds' => 20.0, 'volts' => 300.0]], $record->falls['A']->points());
-        self::assertSame(1.0, $record->falls['A']->band[0]['share']);
+        self::assertSame(1.0, $record->falls['A']->band()[0]['share']);
         $tape->taken('as-fitted', ['text' => 'C2 new'], 1.0);
         $record = PowerRecord::of($tape->bench()->facts());
         self::assertSame([[], [], 1, false], [$record->runs, $record->falls, $record->earlier, $record->isEmpty()]);
@@ -99,12 +99,8 @@ final class PowerRecordTest extends TestCase
     /** @param list<string> $out */
     private static function powered(UnitTape $tape, array $out): void
     {
-        $tubes = [];
-        foreach ($tape->unit->sheet()->tubes ?? [] as $position => $tube) {
-            $tubes[$position] = \in_array($position, $out, true) ? 'out' : ['type' => $tube->type, 'tubeId' => null];
-        }
         $tape->readyForPower()->taken('conditions', ['facts' => [
-            'tubes' => ['value' => $tubes, 'how' => 'measured'], 'meterId' => ['value' => 'no-1', 'how' => 'measured'], 'limiters' => ['value' => [], 'how' => 'measured'], 'source' => ['value' => ['kind' => 'wall', 'volts' => 117.0], 'how' => 'measured'], 'standby' => ['value' => 'play', 'how' => 'measured'],
+            'tubes' => ['value' => $tape->unit->tubesBut($out), 'how' => 'measured'], 'meterId' => ['value' => 'no-1', 'how' => 'measured'], 'limiters' => ['value' => [], 'how' => 'measured'], 'source' => ['value' => ['kind' => 'wall', 'volts' => 117.0], 'how' => 'measured'], 'standby' => ['value' => 'play', 'how' => 'measured'],
         ]], 1.0);
         $tape->taken('state-change', $tape->powerOn('owner'), 1.0);
     }

@@ -42,12 +42,7 @@ final class TubesInTest extends TestCase
     /** @param list<string> $out */
     private static function tubes(UnitTape $tape, array $out): UnitTape
     {
-        $tubes = [];
-        foreach ($tape->unit->sheet()->tubes ?? [] as $position => $tube) {
-            $tubes[$position] = \in_array($position, $out, true) ? 'out' : ['type' => $tube->type, 'tubeId' => null];
-        }
-
-        return $tape->taken('conditions', self::said(['tubes' => $tubes]));
+        return $tape->taken('conditions', self::said(['tubes' => $tape->unit->tubesBut($out)]));
     }
 
     /** Dead, the way chosen, nothing in but what B+ needs. */

@@ -70,17 +70,17 @@ final readonly class PowerCharts
 
     public function fall(BankFall $fall): string
     {
-        $points = $fall->points();
+        [$points, $band] = [$fall->points(), $fall->band()];
         $start = max(1.0, ...array_column($points, 'volts'));
-        $ends = array_values(array_filter($fall->band, static fn (array $b): bool => $b['share'] <= 0.2));
+        $ends = array_values(array_filter($band, static fn (array $b): bool => $b['share'] <= 0.2));
         $across = max(2.0, min(self::LONGEST_SECONDS, $ends[0]['mostSeconds'] ?? self::LONGEST_SECONDS), ...array_map(static fn (float $s): float => 1.1 * $s, array_column($points, 'seconds')));
         $x = static fn (float $seconds): float => round(self::LEFT + min($seconds, $across) / $across * (self::WIDTH - self::LEFT - self::RIGHT), 1);
         $y = static fn (float $volts): float => round(self::FALL_HEIGHT - self::FOOT - $volts / (1.05 * $start) * (self::FALL_HEIGHT - self::FOOT - self::TOP), 1);
         $svg = self::axes($x, $y, self::FALL_HEIGHT, $across, $start, 0.0, 's');
         $from = $points[0]['volts'];
         $svg .= self::area(
-            array_map(static fn (array $b): array => [$x($b['mostSeconds'] ?? self::LONGEST_SECONDS), $y($b['share'] * $from)], $fall->band),
-            array_map(static fn (array $b): array => [$x($b['leastSeconds']), $y($b['share'] * $from)], $fall->band),
+            array_map(static fn (array $b): array => [$x($b['mostSeconds'] ?? self::LONGEST_SECONDS), $y($b['share'] * $from)], $band),
+            array_map(static fn (array $b): array => [$x($b['leastSeconds']), $y($b['share'] * $from)], $band),
         );
         $svg .= \sprintf('<path d="M%s" fill="none" stroke="%s" stroke-width="1.6"/>', implode('L', array_map(static fn (array $p): string => $x($p['seconds']).' '.$y($p['volts']), $points)), self::INK);
         $last = $points[\count($points) - 1];

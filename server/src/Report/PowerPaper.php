@@ -49,7 +49,7 @@ final readonly class PowerPaper
     {
         return [
             'title' => $this->wording->cold('run-'.$run->name, [], $this->wording->cold('run-with', ['positions' => array_values(array_diff(array_keys($bench->unit->sheet()->tubes ?? []), $run->tubesOut))])),
-            'name' => $run->name, 'beganAt' => Moment::ofSeconds($run->beganAt), 'endedAt' => Moment::ofSecondsOrNull($run->endedAt), 'isWalked' => $run->isWalked, 'chart' => $this->charts->ramp($run), 'count' => $run->count(),
+            'name' => $run->name, 'beganAt' => Moment::ofSeconds($run->beganAt), 'endedAt' => Moment::ofSecondsOrNull($run->endedAt), 'isWalked' => $run->isWalked(), 'chart' => $this->charts->ramp($run), 'count' => $run->count(),
             'stops' => array_values(array_filter(array_map(fn (PlannedStop $stop): array => $this->stop($stop, $run, $bench), $run->stops), static fn (array $s): bool => [] !== $s['readings'] || null !== $s['seen'])),
         ];
     }

@@ -184,13 +184,14 @@ final readonly class PowerView
         $last = $all[\count($all) - 1] ?? null;
         foreach (DecayWatch::banks($bench->facts()) as $bank) {
             $path = DecayWatch::path($bench->facts(), $bank, true === $last?->isOn() ? null : $last);
-            $test = DecayWatch::latest($bench->facts(), $bank);
+            $fall = DecayWatch::latest($bench->facts(), $bank);
+            $test = $fall?->test;
             $decays[] = [
-                'place' => $bank, 'band' => null === $path || ($path->hasTubes && null === $path->fall) ? [] : $path->band(), 'hasTubes' => $path->hasTubes ?? false, 'measured' => $path->isMeasured ?? false, 'startVolts' => $path?->fall?->startVolts,
+                'place' => $bank, 'band' => true === $path?->isTold() ? $path->band() : [], 'hasTubes' => $path->hasTubes ?? false, 'measured' => $path->isMeasured ?? false, 'startVolts' => $path?->fall?->startVolts,
                 'falling' => $this->falling($bench, $bank),
                 'test' => null === $test ? null : [
-                    'startVolts' => $test->value('startVolts'), 'seconds' => $test->value('seconds'), 'volts' => $test->value('volts'), 'verdict' => DecayWatch::judge($bench->facts(), $bank, $test)->verdict->value,
-                    'trace' => DecayWatch::trace($bench->facts(), $bank, $test)?->drawn() ?? [],
+                    'startVolts' => $test->value('startVolts'), 'seconds' => $test->value('seconds'), 'volts' => $test->value('volts'), 'verdict' => $fall->reason->verdict->value,
+                    'trace' => $fall->trace(),
                 ],
             ];
         }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useSession } from '../access/session'
-import { api, ask } from '../api/client'
+import { beginTrace, endTrace } from './trace'
 import { useBench } from '../frame/bench'
 import { useMessage } from './useMessage'
 import { unitOf, useLive, type Shown } from './live'
@@ -33,12 +33,12 @@ async function record(s: Shown): Promise<void> {
   if (jobId === undefined || unitId === undefined) return
   try {
     if (s.recording !== null && s.recording !== undefined) {
-      await ask(api.POST('/api/jobs/{jobId}/units/{unitId}/recordings/{recordingId}/ended', { params: { path: { jobId, unitId, recordingId: s.recording } } }))
+      await endTrace({ jobId, unitId }, s.recording)
       return
     }
     const place = placeOf(s)
     if (place === null) { say('Choose a place first: a trace is of one place.'); return }
-    await ask(api.POST('/api/jobs/{jobId}/units/{unitId}/recordings', { params: { path: { jobId, unitId } }, body: { instrumentId: s.id, place } }))
+    await beginTrace({ jobId, unitId }, s.id, place)
   } catch (e) {
     say(e instanceof Error ? e.message : String(e))
   }

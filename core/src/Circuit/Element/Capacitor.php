@@ -11,6 +11,12 @@ final readonly class Capacitor implements Element
     {
     }
 
+    /** The same place with another capacitance. */
+    public function ofFarads(float $farads): self
+    {
+        return new self($this->id, $this->plus, $this->minus, $farads, $this->ratedVolts, $this->leakOhms);
+    }
+
     public function id(): string
     {
         return $this->id;

@@ -7,7 +7,6 @@ namespace Yew\Core\Circuit\Time;
 use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\BadCircuit;
 use Yew\Core\Circuit\Calibration\Spread;
-use Yew\Core\Circuit\Element\Capacitor;
 use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Solve\DidNotConverge;
@@ -99,8 +98,7 @@ final readonly class Fall
     {
         $sample = $fitted;
         foreach ($asked->farads as $id => $farads) {
-            $capacitor = $fitted->netlist->find($id);
-            $sample = $capacitor instanceof Capacitor ? $sample->with($id, new Capacitor($id, $capacitor->plus, $capacitor->minus, $farads[$end], $capacitor->ratedVolts, $capacitor->leakOhms)) : $sample;
+            $sample = $sample->withFarads($id, $farads[$end]);
         }
         foreach ($fitted->netlist->all(Tube::class) as $tube) {
             $sample = $sample->withStrength($tube->position, ($fitted->factors->tubes[$tube->position] ?? 1.0) * (1.0 + $draw * self::DEVIATIONS * Spread::of($fitted->netlist, 'tubes', $tube->position)));

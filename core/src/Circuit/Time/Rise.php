@@ -6,7 +6,6 @@ namespace Yew\Core\Circuit\Time;
 
 use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\BadCircuit;
-use Yew\Core\Circuit\Element\Capacitor;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Tube\TubeCatalogue;
@@ -38,8 +37,7 @@ final readonly class Rise
     public static function of(AsFitted $fitted, TubeCatalogue $tubes, SolveConditions $conditions, RiseAsked $asked): self
     {
         foreach ($asked->farads as $id => $farads) {
-            $capacitor = $fitted->netlist->find($id);
-            $fitted = $capacitor instanceof Capacitor ? $fitted->with($id, new Capacitor($id, $capacitor->plus, $capacitor->minus, $farads, $capacitor->ratedVolts, $capacitor->leakOhms)) : $fitted;
+            $fitted = $fitted->withFarads($id, $farads);
         }
         $time = AmplifierInTime::cold($fitted, $tubes, $conditions);
         $seconds = $volts = $draws = [];

@@ -1,9 +1,9 @@
 import { useIntervalFn } from '@vueuse/core'
 import { computed, watch, type ComputedRef } from 'vue'
 import { useSession } from '../../access/session'
-import { api, ask } from '../../api/client'
 import { useBench } from '../../frame/bench'
 import { useLive, type Shown } from '../../live/live'
+import { beginTrace, endTrace } from '../../live/trace'
 import type { Power } from './usePower'
 
 /** How often a fall that a meter traces is looked at anew. */
@@ -32,8 +32,8 @@ export function useFall(power: ComputedRef<Power | null>, again: () => Promise<u
     for (const { shown, place } of clipped.value) {
       const recordingId = typeof shown.recording === 'string' ? shown.recording : null
       const key = `${bench.state} ${shown.id} ${recordingId ?? ''}`
-      const work = on.value && recordingId === null ? () => ask(api.POST('/api/jobs/{jobId}/units/{unitId}/recordings', { params: { path }, body: { instrumentId: shown.id, place } }))
-        : bench.state === 'dead' && recordingId !== null ? () => ask(api.POST('/api/jobs/{jobId}/units/{unitId}/recordings/{recordingId}/ended', { params: { path: { ...path, recordingId } } })) : null
+      const work = on.value && recordingId === null ? () => beginTrace(path, shown.id, place)
+        : bench.state === 'dead' && recordingId !== null ? () => endTrace(path, recordingId) : null
       if (work === null || asked.has(key)) continue
       asked.add(key)
       work().catch(() => { asked.delete(key) })
