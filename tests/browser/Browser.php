@@ -7,6 +7,7 @@ namespace Yew\Browser;
 use Facebook\WebDriver\Chrome\ChromeDevToolsDriver;
 use Facebook\WebDriver\Chrome\ChromeOptions;
 use Facebook\WebDriver\Remote\DesiredCapabilities;
+use Facebook\WebDriver\Remote\DriverCommand;
 use Facebook\WebDriver\Remote\RemoteWebDriver;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
@@ -84,17 +85,23 @@ final class Browser
         $this->driver->get($this->address.$path);
     }
 
-    /** Types into whatever has the focus. */
+    /** Keys for whatever has the focus when each of them comes, as from a keyboard: no element is asked for, none is given the focus. */
     public function type(string ...$keys): void
     {
-        foreach ($keys as $key) {
-            $this->driver->switchTo()->activeElement()->sendKeys($key);
-        }
+        $this->press(array_merge(...array_map(static fn (string $text): array => array_merge(...array_map(static fn (string $key): array => [['keyDown', $key], ['keyUp', $key]], mb_str_split($text))), $keys)));
     }
 
+    /** A key while another is held. */
     public function chord(string $modifier, string $key): void
     {
-        $this->driver->switchTo()->activeElement()->sendKeys($modifier.$key);
+        $this->press([['keyDown', $modifier], ['keyDown', $key], ['keyUp', $key], ['keyUp', $modifier]]);
+    }
+
+    /** @param list<array{string, string}> $strokes */
+    private function press(array $strokes): void
+    {
+        $actions = array_map(static fn (array $s): array => ['type' => $s[0], 'value' => $s[1]], $strokes);
+        $this->driver->execute(DriverCommand::ACTIONS, ['actions' => [['type' => 'key', 'id' => 'keyboard', 'actions' => $actions]]]);
     }
 
     /** Presses Tab until the wanted element has the focus. */
@@ -112,6 +119,12 @@ final class Browser
     public function see(string $text, float $seconds = 25.0): void
     {
         $this->until(fn (): bool => str_contains($this->text(), $text), 'sees “'.$text.'”', $seconds);
+    }
+
+    /** The state of the chassis on this page, whatever others on the strip are in. */
+    public function stands(string $state): void
+    {
+        $this->until(fn (): bool => $state === $this->says('return document.querySelector("header.strip .state b")?.innerText ?? ""'), 'it is '.$state);
     }
 
     /** @param \Closure(): bool $condition */
@@ -189,8 +202,10 @@ final class Browser
         }, 'the meter is named');
     }
 
+    /** A click on what is there and takes it: a button that still waits for something is waited for. */
     public function click(string $xpath): void
     {
+        $this->until(fn (): bool => true === ($this->driver->findElements(WebDriverBy::xpath($xpath))[0] ?? null)?->isEnabled(), 'can click '.$xpath);
         $element = $this->driver->findElement(WebDriverBy::xpath($xpath));
         $this->driver->executeScript('arguments[0].scrollIntoView({block: "center"})', [$element]);
         $element->click();

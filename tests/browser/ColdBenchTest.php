@@ -361,12 +361,12 @@ final class ColdBenchTest extends TestCase
     private function capacitors(Browser $b): void
     {
         $b->type(WebDriverKeys::ESCAPE, WebDriverKeys::ESCAPE);
-        $b->see('DISCHARGING');
+        $b->stands('DISCHARGING');
         $this->station($b, 'capacitors');
         foreach (['0.3', '0.2'] as $text) {
             $b->enters($text);
         }
-        $b->see('DEAD');
+        $b->stands('DEAD');
         $b->type('l');
         $done = static fn (): bool => 'true' === $b->says('return String(![...document.querySelectorAll("tbody tr:not(.group)")].some(r => r.innerText.includes("not done")))');
         $b->see('not done');

@@ -46,7 +46,7 @@ final class ComposerTest extends TestCase
                 $b->type($text);
             }
         };
-        $b->chord(WebDriverKeys::CONTROL, 'a'.WebDriverKeys::NULL);
+        $b->chord(WebDriverKeys::CONTROL, 'a');
         ++$keys;
         $type('Nightjar 2');
         while (true !== $b->driver->executeScript('return document.activeElement.tagName === "TEXTAREA"')) {
@@ -64,7 +64,7 @@ final class ComposerTest extends TestCase
         $b->until(static fn (): bool => 12 === $b->driver->executeScript('return document.querySelectorAll(".chain .stage").length'), 'twelve stages stand in the chain', 15.0);
         $b->until(static fn (): bool => !str_contains($b->text(), '✕'), 'no line has a fault');
         self::assertSame([], $b->axe());
-        $b->chord(WebDriverKeys::CONTROL, 's'.WebDriverKeys::NULL);
+        $b->chord(WebDriverKeys::CONTROL, 's');
         ++$keys;
         $b->see('Plate dissipation');
         $b->see('Nightjar 2 version 1');
@@ -82,14 +82,14 @@ final class ComposerTest extends TestCase
         $b->until(static fn (): bool => [] !== $b->driver->findElements(WebDriverBy::tagName('textarea')), 'the composer is there');
         $area = $b->driver->findElement(WebDriverBy::tagName('textarea'));
         $area->click();
-        $b->chord(WebDriverKeys::CONTROL, WebDriverKeys::END.WebDriverKeys::NULL);
+        $b->chord(WebDriverKeys::CONTROL, WebDriverKeys::END);
         $b->type("\nrail Z Q 1k 22u/350");
         $b->see('nothing feeds “Q”');
         $b->type(str_repeat(WebDriverKeys::BACKSPACE, 14), 'Z A 470 22u/250');
         $b->see('and is rated for 250 V');
         $b->type("\nres R99 V3.9 B 4.7.7k");
         $b->see('write “res R90 A B 1k”');
-        $b->chord(WebDriverKeys::CONTROL, 's'.WebDriverKeys::NULL);
+        $b->chord(WebDriverKeys::CONTROL, 's');
         $b->see('Nothing was stored');
         $b->driver->navigate()->refresh();
         $b->see('kept here as a draft');
@@ -112,7 +112,7 @@ final class ComposerTest extends TestCase
         $b->see('V4: plate dissipation');
         $b->type('R99 open', WebDriverKeys::ENTER);
         $b->see('the circuit has no part “R99”');
-        $b->chord(WebDriverKeys::CONTROL, 'a'.WebDriverKeys::NULL);
+        $b->chord(WebDriverKeys::CONTROL, 'a');
         $b->type('mains 100', WebDriverKeys::ENTER);
         $b->see('mains 100 V');
         $b->type('V1 12AU7', WebDriverKeys::ENTER);

@@ -44,7 +44,7 @@ final class EmptyShopTest extends TestCase
         $b->see('Prove: ');
         $b->type('0.4', WebDriverKeys::ENTER);
         $b->nameMeter();
-        $b->see('DEAD');
+        $b->stands('DEAD');
         $b->tabTo('nav.path a[href$="/resistors"]');
         $b->type(WebDriverKeys::ENTER);
         $b->until(static fn (): bool => true === $b->driver->executeScript('return document.activeElement !== null && document.activeElement.id === "entry" && document.querySelector("tr.lit") !== null'), 'the station is open');
@@ -68,7 +68,7 @@ final class EmptyShopTest extends TestCase
         $b->type(WebDriverKeys::ENTER);
         $b->see('What we charge');
         $b->tabTo('#shop-name');
-        $b->chord(WebDriverKeys::CONTROL, 'a'.WebDriverKeys::NULL);
+        $b->chord(WebDriverKeys::CONTROL, 'a');
         $b->type('Larch Amplifiers', WebDriverKeys::ENTER);
         $b->see('name: A new shop → Larch Amplifiers');
         $b->tabTo('nav a[href="/equipment"]');
@@ -89,14 +89,14 @@ final class EmptyShopTest extends TestCase
         $b->open('/sheets/new/circuit');
         $b->see('Keep as version 1');
         $b->tabTo('#circuit-name');
-        $b->chord(WebDriverKeys::CONTROL, 'a'.WebDriverKeys::NULL);
+        $b->chord(WebDriverKeys::CONTROL, 'a');
         $b->type('Siskin');
         while (true !== $b->driver->executeScript('return document.activeElement.tagName === "TEXTAREA"')) {
             $b->type(WebDriverKeys::TAB);
         }
         $b->type(implode("\n", ['mains 120 ht 310/12 heater 6.6/.02', 'supply ht bridge A 220u/500', 'rail B A 10k 47u/500', 'gain V1 12AX7 B 100k 1k5 25u', 'heaters heater V1']));
         $b->until(static fn (): bool => 1 === $b->driver->executeScript('return document.querySelectorAll(".chain .stage").length') && !str_contains($b->text(), '✕'), 'the stage stands in the chain', 15.0);
-        $b->chord(WebDriverKeys::CONTROL, 's'.WebDriverKeys::NULL);
+        $b->chord(WebDriverKeys::CONTROL, 's');
         $b->see('Siskin version 1');
     }
 

@@ -102,7 +102,7 @@ final class FirstPowerTest extends TestCase
         $b->type('e');
         $b->panel('Full mains: energised');
         $b->click('//button[contains(., "Full mains: energised")]');
-        $b->see('ENERGISED');
+        $b->stands('ENERGISED');
         $b->bare();
         $tape = $b->fetch('/api/jobs/'.$h->job.'/tape');
         self::assertStringContainsString('A signal at its', $tape);
@@ -112,7 +112,7 @@ final class FirstPowerTest extends TestCase
         $b->until(static fn (): bool => str_contains($b->says('return document.querySelector("nav.strip")?.innerText ?? ""'), 'ENERGISED'), 'the shelf says what is on');
         self::assertStringContainsString('"'.$h->job.'"', $b->fetch('/api/chassis'));
         $b->open('/jobs/'.$h->job.'/first-power');
-        $b->see('ENERGISED');
+        $b->stands('ENERGISED');
         $h->off();
     }
 
@@ -126,7 +126,7 @@ final class FirstPowerTest extends TestCase
         $first = $b->driver->getWindowHandle();
         $b->driver->switchTo()->newWindow();
         $b->open('/jobs/'.$h->job.'/voltages');
-        $b->see('RAMPING');
+        $b->stands('RAMPING');
         $b->driver->switchTo()->window($first);
         self::assertSame('off', $h->walk());
         self::assertStringContainsString('No bias', $b->textOf('#off-why'));
@@ -299,7 +299,7 @@ final class FirstPowerTest extends TestCase
         try {
             $other->signIn('idris.demo');
             $other->open('/jobs/'.$h->job.'/first-power');
-            $other->see('RAMPING');
+            $other->stands('RAMPING');
             $hands = new PowerHands($other, $this->bench());
             $h->sets();
             $other->until(static fn (): bool => str_starts_with($hands->title(), 'A'), 'the other page is at the stop');
@@ -319,7 +319,7 @@ final class FirstPowerTest extends TestCase
             self::assertFalse($h->isOff());
             $h->off();
             $h->dead();
-            $b->see('DEAD');
+            $b->stands('DEAD');
             $other->offline(false);
             foreach ([$b, $other] as $page) {
                 $page->until(static fn (): bool => str_contains($page->textOf('.top'), 'STOPPED'), 'it stops both', 30.0);
@@ -354,7 +354,7 @@ final class FirstPowerTest extends TestCase
     {
         $this->bench()->hand('switch off');
         self::$browser->click('//button[normalize-space()="It is off"]');
-        self::$browser->see('DISCHARGING');
+        self::$browser->stands('DISCHARGING');
     }
 
     private function lightsOut(): void

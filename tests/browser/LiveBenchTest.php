@@ -137,10 +137,10 @@ final class LiveBenchTest extends TestCase
     {
         $b = self::$browser;
         $b->open('/jobs/'.self::$job.'/first-power');
-        $b->see('RAMPING');
+        $b->stands('RAMPING');
         self::hand('switch off', 'bleeder A 2200');
         $b->type(WebDriverKeys::ESCAPE, WebDriverKeys::ESCAPE);
-        $b->see('DISCHARGING');
+        $b->stands('DISCHARGING');
         $this->dead($b, true);
         $b->write(self::$job, 'conditions', ['facts' => ['tubes' => ['value' => ['V1' => ['type' => '12AX7', 'tubeId' => null], 'V2' => ['type' => '12AX7', 'tubeId' => null], 'V3' => ['type' => '12AX7', 'tubeId' => null], 'V4' => ['type' => '6L6GC', 'tubeId' => null], 'V5' => ['type' => '6L6GC', 'tubeId' => null]], 'how' => 'measured']]]);
         $b->driver->findElement(WebDriverBy::id('entry'))->click();
@@ -156,7 +156,7 @@ final class LiveBenchTest extends TestCase
         $this->powered($b, false);
         self::hand('probe dmm2 A', 'variac 90');
         $b->open('/jobs/'.self::$job.'/first-power');
-        $b->see('RAMPING');
+        $b->stands('RAMPING');
         $b->until(static fn (): bool => str_contains($b->textOf('.bar[aria-label="Meters on this unit"]'), 'tracing'), 'it is traced without being asked to');
         sleep(12);
         self::hand('switch off');
@@ -199,7 +199,7 @@ final class LiveBenchTest extends TestCase
             }
             $b->until(static fn (): bool => $bank !== $b->textOf('.probe b') || str_contains($b->text(), 'DEAD'), 'the bank is proved');
         }
-        $b->see('DEAD');
+        $b->stands('DEAD');
     }
 
     /** One as a probe in the hand, one clipped on at the second reservoir. */
@@ -233,7 +233,7 @@ final class LiveBenchTest extends TestCase
         $b->throughTheGates('practice');
         $b->driver->findElement(WebDriverBy::id('gate-volumes'))->click();
         $b->click('//button[contains(., "Power on, ramping")]');
-        $b->see('RAMPING');
+        $b->stands('RAMPING');
         if ($asks) {
             $b->panel('Conditions, stamped on every reading'); // what is missing of them is no matter here
             $b->type(WebDriverKeys::ESCAPE);

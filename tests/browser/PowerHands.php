@@ -122,7 +122,7 @@ final class PowerHands
         $this->b->throughTheGates($why);
         $this->b->driver->findElement(WebDriverBy::id('gate-volumes'))->click();
         $this->b->click('//button[contains(., "Power on, ramping")]');
-        $this->b->see('RAMPING');
+        $this->b->stands('RAMPING');
         $this->b->bare();
         $this->bench->hand('variac 0', 'switch on');
     }
@@ -177,7 +177,7 @@ final class PowerHands
         $this->bench->hand('switch off');
         $this->offAt = microtime(true);
         $this->b->type(WebDriverKeys::ESCAPE, WebDriverKeys::ESCAPE);
-        $this->b->until(fn (): bool => str_contains($this->b->textOf('.top'), 'DISCHARGING'), 'it is off');
+        $this->b->stands('DISCHARGING');
     }
 
     /** What stopped it, in the page’s words. */

@@ -36,7 +36,7 @@ final class ReadmeTest extends TestCase
         self::$browser = $b;
         $b->signIn('idris.demo');
         $b->type('renshaw', WebDriverKeys::ENTER);
-        $b->see('ENERGISED');
+        $b->stands('ENERGISED');
         $b->see('One finding, not three');
         $b->see('R14 carries');
         usleep(500_000);
@@ -49,14 +49,14 @@ final class ReadmeTest extends TestCase
         $b->see('The sheet has no V3.77');
         $b->chord(WebDriverKeys::CONTROL, 'a');
         $b->type(WebDriverKeys::BACKSPACE, WebDriverKeys::ESCAPE, WebDriverKeys::ESCAPE);
-        $b->see('DISCHARGING');
+        $b->stands('DISCHARGING');
         $b->see('Prove: reservoir');
         foreach (['>5' => 'proves nothing', '0.4' => 'Prove: bias'] as $typed => $says) {
             $b->type($typed, WebDriverKeys::ENTER);
             $b->see($says);
         }
         $b->type('0.1', WebDriverKeys::ENTER);
-        $b->see('DEAD');
+        $b->stands('DEAD');
         $b->type('f', 'T2 new', WebDriverKeys::ENTER);
         $b->see('what was tested before is of the old part');
         $b->type('s');

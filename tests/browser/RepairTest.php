@@ -77,7 +77,7 @@ final class RepairTest extends TestCase
         // Escape, Escape: off.
         $b->until(static fn (): bool => true === $b->driver->executeScript('return document.activeElement?.id === "entry"'), 'the entry line has the keys');
         $b->type(WebDriverKeys::ESCAPE, WebDriverKeys::ESCAPE);
-        $b->see('DISCHARGING');
+        $b->stands('DISCHARGING');
     }
 
     /** One capacitor: measured, every bank proved, fitted, read back where it leads and where it must not, the old one bagged. */
@@ -93,7 +93,7 @@ final class RepairTest extends TestCase
         $b->nameMeter();
         $b->see('Prove: bias');
         $b->type('0.1', WebDriverKeys::ENTER);
-        $b->see('DEAD');
+        $b->stands('DEAD');
         $b->see('C21 · What goes in');
         $source = $b->driver->findElement(WebDriverBy::cssSelector('input[aria-label="Where it came from"]'));
         $source->sendKeys('drawer 3');

@@ -204,7 +204,7 @@ final class SliceTest extends TestCase
         $b->nameMeter();
         $b->see('low, not dead');
         $b->type('0.8', WebDriverKeys::ENTER);
-        $b->see('DEAD');
+        $b->stands('DEAD');
         $b->type('s');
         $b->see('Power on, slowly');
         $b->see('These keep the power off');
@@ -220,7 +220,7 @@ final class SliceTest extends TestCase
         $b->type(WebDriverKeys::SPACE);
         $b->tabTo('button.go.hot');
         $b->type(WebDriverKeys::ENTER);
-        $b->see('RAMPING');
+        $b->stands('RAMPING');
         $b->panel('Conditions, stamped on every reading');
         $b->type('121');
         $b->chord(WebDriverKeys::SHIFT, WebDriverKeys::TAB);
@@ -235,7 +235,7 @@ final class SliceTest extends TestCase
         $b->type('known good');
         $b->tabTo('button.go.hot');
         $b->type(WebDriverKeys::ENTER);
-        $b->see('ENERGISED');
+        $b->stands('ENERGISED');
         $b->bare();
         $b->tabTo('#entry');
         $b->see('A · reservoir');
@@ -279,7 +279,7 @@ final class SliceTest extends TestCase
     private function closeOut(Browser $b): void
     {
         $b->type(WebDriverKeys::ESCAPE, WebDriverKeys::ESCAPE);
-        $b->see('DISCHARGING');
+        $b->stands('DISCHARGING');
         $b->tabTo('nav.path a[href$="close-out"]');
         $b->type(WebDriverKeys::ENTER);
         $b->see('What was found');

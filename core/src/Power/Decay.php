@@ -74,10 +74,16 @@ final class Decay
         return match (true) {
             null === $gone => null,
             $gone < $least / self::AT_ONCE => self::atOnce(self::times($gone, self::FLOOR_SHARE, $path), $wasLow),
-            $gone + $secondsOff < $least => null === $last ? self::unseen($path) : self::fast($gone, self::FLOOR_SHARE, $path, $wasLow),
+            $gone + $secondsOff < $least => null === $last ? self::goneTooSoon($gone, $path) : self::fast($gone, self::FLOOR_SHARE, $path, $wasLow),
             null === $last || 1.0 - $last[1] < self::LEAST_FALL => self::unseen($path),
             default => null,
         };
+    }
+
+    /** Too soon for a healthy fall; whether a leak did it or a short, nobody saw. */
+    private static function goneTooSoon(float $gone, DecayPath $path): Reason
+    {
+        return new Reason('fall-gone-too-soon', Verdict::Out, ['tookSeconds' => $gone, 'leastSeconds' => $path->leastSecondsTo(self::FLOOR_SHARE), 'watchSeconds' => $path->leastSecondsTo(0.5)]);
     }
 
     /** Anything may have happened before somebody looked: a healthy fall, or a short. */

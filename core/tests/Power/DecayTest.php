@@ -90,8 +90,10 @@ final class DecayTest extends TestCase
         $gone = $path->leastSecondsTo(0.05);
         self::assertEqualsWithDelta(20.6, $gone, 0.05);
         self::assertSame(['fall-dragged-down', Verdict::Danger], self::says([[0.0, 430.0], [0.099 * $gone, 5.0]], $path));
-        self::assertSame(['fall-unseen', Verdict::CannotSay], self::says([[0.0, 430.0], [0.101 * $gone, 5.0]], $path), 'a leak, or a short that nobody saw');
-        self::assertSame(['fall-unseen', Verdict::CannotSay], self::says([[0.0, 430.0], [5.0 * $gone, 5.0]], $path), 'healthy, or anything else');
+        self::assertSame(['fall-gone-too-soon', Verdict::Out], self::says([[0.0, 430.0], [0.101 * $gone, 5.0]], $path), 'a leak, or a short that nobody saw');
+        self::assertSame(['fall-gone-too-soon', Verdict::Out], self::says([[0.0, 430.0], [0.99 * $gone, 5.0]], $path), 'no healthy fall is gone so soon');
+        self::assertSame(['fall-unseen', Verdict::CannotSay], self::says([[0.0, 430.0], [1.01 * $gone, 5.0]], $path), 'healthy, or anything else');
+        self::assertSame(['fall-unseen', Verdict::CannotSay], [($late = Decay::judge([[0.0, 430.0], [$gone - 0.5, 5.0]], $path, null, 1.0))->code, $late->verdict], 'the hand at the clock may be that far off');
         self::assertEqualsWithDelta($path->leastSecondsTo(0.5), Decay::judge([[0.0, 430.0], [30.0, 5.0]], $path)->figures['watchSeconds'], 1e-9);
         // With a figure on the way that says healthy, only a collapse after it speaks against it.
         $half = [8.0, 430.0 * exp(-8.0 / 9.0)];
