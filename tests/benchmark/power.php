@@ -94,11 +94,12 @@ try {
         $dead();
         $power();
         foreach ([$browser, $other] as $one) {
-            $one->see('RAMPING');
+            $one->stands('RAMPING');
             $one->driver->executeScript($watch);
         }
         $browser->tabTo('#entry');
         $browser->type('V4.5 3', WebDriverKeys::ENTER);
+        usleep(600_000); // nobody asks the pages anything meanwhile: it would cost them time
         foreach ([$browser, $other] as $one) {
             $one->until(static fn (): bool => '0' !== $one->says('return String(window.off)'), 'the word is there');
         }
@@ -142,6 +143,7 @@ try {
         }
         usleep(500_000);
         $hand('variac 140');
+        sleep(2); // likewise
         foreach ([$browser, $other] as $one) {
             $one->until(static fn (): bool => '0' !== $one->says('return String(window.off)'), 'the word is there');
         }

@@ -193,7 +193,6 @@ final class FirstPowerTest extends TestCase
         $h->off();
     }
 
-    /** Known to be good: cold, B+ stands above its capacitors’ working volts and under their surge. That is watched, and no stop. */
     /** The same kind of leak at the reservoir hides in the tolerance of its capacitors, and shows by its fall once they were measured (PWR-4). */
     public function testASlowLeakShowsByItsFallWhereTheCapacitanceWasMeasured(): void
     {
@@ -229,6 +228,7 @@ final class FirstPowerTest extends TestCase
         }
     }
 
+    /** Known to be good: cold, B+ stands above its capacitors’ working volts and under their surge. That is watched, and no stop. */
     public function testColdBPlusAboveTheWorkingVoltsOfAGoodAmplifierIsNoStop(): void
     {
         $b = self::$browser;
@@ -316,6 +316,8 @@ final class FirstPowerTest extends TestCase
                 $other->type(WebDriverKeys::ENTER);
             }
             $other->until(static fn (): bool => str_contains($other->text(), 'sending') || str_contains($other->text(), 'not judged yet'), 'it waits');
+            $other->until(static fn (): bool => $hands->isOff(), 'the word stands with the server away');
+            self::assertMatchesRegularExpression('/V4 pin 5: 6 V; off above −?[\d.]+ m?V/', $other->textOf('#off-why'));
             self::assertFalse($h->isOff());
             $h->off();
             $h->dead();

@@ -29,6 +29,8 @@ final class JudgedBench
     /** @var array<string, JudgedPoint> those judged so far, by point key */
     private array $judged = [];
     private ?ReadingContext $contextNow = null;
+    /** @var array<string, ComparisonReadings> by point key */
+    private array $foreseenNear = [];
     /** @var list<BranchCurrent>|null */
     private ?array $currents = null;
     /** @var array<string, TakenReading> latest by point key */
@@ -161,6 +163,14 @@ final class JudgedBench
         $point = $this->pointOf($record);
 
         return $this->marked(Judge::judge($point, $record->typed(), $this->contextOf($record), $this->near($point)), $record);
+    }
+
+    /** What a value would say by itself if the meter in hand showed it here now. */
+    public function foreseen(TestPoint $point, float $value): Judgement
+    {
+        $near = $this->foreseenNear[$point->key()] ??= $this->near($point);
+
+        return Judge::judge($point, new TypedReading('', ReadingKind::Value, $value, 0.0), $this->contextNow(), $near);
     }
 
     /** @return list<array{TakenReading, Verdict}> every reading kept of a point, oldest first, with what it says by itself */

@@ -18,6 +18,7 @@ use Yew\Core\Reading\PlateAgainstScreen;
 use Yew\Core\Reading\ReadingContext;
 use Yew\Core\Safety\Hazard;
 use Yew\Core\Safety\OpenEnds;
+use Yew\Core\Safety\StopBounds;
 use Yew\Core\Safety\StoredCharge;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\Sheet;
@@ -59,7 +60,7 @@ final readonly class BenchView
             'warm' => ['since' => Moment::ofSecondsOrNull($state->warmSince), 'until' => null === $state->warmSince ? null : Moment::ofSeconds($state->warmSince + 60 * ReadingContext::WARM_MINUTES), 'warming' => $readings->contextNow()->isWarming()],
             'meters' => array_map(static fn (MeterSetting $m): array => ['meterId' => $m->meterId, 'function' => $m->function->value, 'leads' => $m->leads, 'place' => $m->place, 'blocksPower' => $m->blocksPower()], array_values($state->meters)),
             'missing' => array_values(array_filter($state->conditions->missing(), static fn (string $f): bool => null !== $readings->sheet || 'inletVolts' === $f)),
-            'points' => array_values(array_map(fn (JudgedPoint $p): array => $this->points->of($p, $readings), $readings->points())),
+            'points' => array_values(array_map(fn (JudgedPoint $p): array => $this->points->of($p, $readings, null === $state->stop ? StopBounds::of($p, $readings, $chassis->state) : StopBounds::none()), $readings->points())),
             'stairs' => $this->points->stairs($readings),
             'findings' => array_map(fn (Finding $f): array => $this->points->finding($f, $readings->sheet), $readings->findings()),
             'currents' => array_map(fn (BranchCurrent $c): array => [...$c->toArray(), 'sentence' => $this->wording->current($c->reasonCode, $c->toArray())], $readings->currents()),

@@ -19,6 +19,7 @@ use Yew\Core\Reading\SlipInterval;
 use Yew\Core\Reading\Slips;
 use Yew\Core\Reading\TakenReading;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Safety\StopBounds;
 use Yew\Core\Sheet\Place;
 use Yew\Core\Sheet\PointKind;
 use Yew\Core\Sheet\Sheet;
@@ -36,7 +37,7 @@ final readonly class PointView
     }
 
     /** @return array<string, mixed> */
-    public function of(JudgedPoint $judged, JudgedBench $bench): array
+    public function of(JudgedPoint $judged, JudgedBench $bench, StopBounds $off): array
     {
         $point = $judged->point;
         $pin = Place::pin($point->place);
@@ -59,6 +60,8 @@ final readonly class PointView
             'printedVolts' => $point->printedVolts,
             'expected' => $this->expected($judged->next(), $point->function),
             'slips' => array_map(static fn (SlipInterval $i): array => $i->toArray(), Slips::intervals($judged->next())),
+            'offBelow' => $off->below,
+            'offAbove' => $off->above,
             'reading' => null === $record ? null : $this->reading($record, $judged, $bench->newest($point->key())),
             'beside' => array_map(fn (Beside $b): array => $this->beside($b, $point->function), $judged->beside),
         ];

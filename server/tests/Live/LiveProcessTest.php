@@ -60,7 +60,7 @@ final class LiveProcessTest extends ServerTestCase
         $gone = $this->instrument('gone', $job, serve: false);
         $this->begin();
         $stream = $this->follow();
-        $all = $this->hear($stream, self::PATIENCE, static function (array $events) use ($ids, $gone): bool {
+        $all = $this->hear($stream, self::PATIENCE, /** @param list<array{string, Fields}> $events */ static function (array $events) use ($ids, $gone): bool {
             $shown = self::shown($events);
             $saw = static fn (string $mode, string $why): bool => str_contains(self::why($shown[$ids[$mode]] ?? []), $why);
 
@@ -97,12 +97,11 @@ final class LiveProcessTest extends ServerTestCase
         $this->em()->flush();
         $this->begin();
         $stream = $this->follow('?since='.$job.':0');
-        $told = static fn (float $sequence): \Closure => static fn (array $events): bool => [] !== array_filter($events, static fn (array $e): bool => 'tape' === $e[0] && $job === $e[1]->string('job') && $sequence === $e[1]->number('jobSequence'));
-        $events = $this->hear($stream, self::PATIENCE, $told(1.0));
-        self::assertTrue($told(1.0)($events), 'what it missed is told at once');
+        $events = $this->hear($stream, self::PATIENCE, static fn (array $more): bool => self::told($job, 1.0, $more));
+        self::assertTrue(self::told($job, 1.0, $events), 'what it missed is told at once');
         $this->write($job, 'note', ['text' => 'warm']);
-        $events = [...$events, ...$this->hear($stream, self::PATIENCE, $told(2.0))];
-        self::assertTrue($told(2.0)($events));
+        $events = [...$events, ...$this->hear($stream, self::PATIENCE, static fn (array $more): bool => self::told($job, 2.0, $more))];
+        self::assertTrue(self::told($job, 2.0, $events));
         // Every line to the database is cut, twice, while it records.
         for ($i = 0; $i < 2; ++$i) {
             $this->em()->getConnection()->executeStatement('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE usename = current_user AND datname = current_database() AND pid <> pg_backend_pid()');
@@ -111,10 +110,9 @@ final class LiveProcessTest extends ServerTestCase
             $events = [...$events, ...$cut];
         }
         $this->write($job, 'note', ['text' => 'still']);
-        $heard = static fn (array $events): int => \count(array_filter($events, static fn (array $e): bool => 'live' === $e[0] && 'live' === $e[1]->string('state')));
-        $last = $this->hear($stream, self::PATIENCE, static fn (array $more): bool => $told(3.0)($more) && $heard([...$events, ...$more]) > 25);
-        self::assertTrue($told(3.0)($last));
-        $heard = $heard([...$events, ...$last]);
+        $last = $this->hear($stream, self::PATIENCE, static fn (array $more): bool => self::told($job, 3.0, $more) && self::heard([...$events, ...$more]) > 25);
+        self::assertTrue(self::told($job, 3.0, $last));
+        $heard = self::heard([...$events, ...$last]);
         self::assertGreaterThan(25, $heard);
         $saved = fn (): mixed => $this->em()->getConnection()->fetchOne('SELECT count(*) FROM recording_sample WHERE recording_id = ?', [$recording]);
         for ($end = microtime(true) + self::PATIENCE; $saved() < $heard - 3 && microtime(true) < $end;) {
@@ -256,6 +254,18 @@ final class LiveProcessTest extends ServerTestCase
         }
 
         return $shown;
+    }
+
+    /** @param list<array{string, Fields}> $events */
+    private static function told(string $job, float $sequence, array $events): bool
+    {
+        return [] !== array_filter($events, static fn (array $e): bool => 'tape' === $e[0] && $job === $e[1]->string('job') && $sequence === $e[1]->number('jobSequence'));
+    }
+
+    /** @param list<array{string, Fields}> $events */
+    private static function heard(array $events): int
+    {
+        return \count(array_filter($events, static fn (array $e): bool => 'live' === $e[0] && 'live' === $e[1]->string('state')));
     }
 
     /**

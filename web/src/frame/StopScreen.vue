@@ -9,20 +9,23 @@ import { placeWords } from './place'
 const bench = useBench()
 const session = useSession()
 const button = useTemplateRef<HTMLButtonElement>('button')
-/** The unit that stopped: the one in hand first, else any other of the job. */
-const stopped = computed(() => [...bench.broken, bench.bench, ...bench.benches].find((b) => b?.state.stop?.isOff === false && b.state.next.includes('discharging')) ?? null)
-const stop = computed(() => stopped.value?.state.stop ?? null)
-const offSent = computed(() => bench.mine.some((w) => w.body.kind === 'state-change' && w.body.unitId === stopped.value?.unitId && w.body.payload['to'] === 'discharging' && w.stuck === null))
-const unit = computed(() => { const u = bench.units.find((one) => one.id === stopped.value?.unitId); return bench.units.length < 2 || u === undefined ? '' : `${u.model} ${u.serial}` })
+/** What stopped: as the server judged it, the unit in hand first, else any other of the job; else what a reading means that it has not judged yet. */
+const stop = computed(() => {
+  const stopped = [...bench.broken, bench.bench, ...bench.benches].find((b) => b?.state.stop?.isOff === false && b.state.next.includes('discharging'))
+  return stopped?.state.stop == null ? bench.foreseenStop : { unitId: stopped.unitId, place: stopped.state.stop.place, sentence: stopped.state.stop.sentence }
+})
+const offSent = computed(() => bench.mine.some((w) => w.body.kind === 'state-change' && w.body.unitId === stop.value?.unitId && w.body.payload['to'] === 'discharging' && w.stuck === null))
+const unit = computed(() => { const u = bench.units.find((one) => one.id === stop.value?.unitId); return bench.units.length < 2 || u === undefined ? '' : `${u.model} ${u.serial}` })
 
-watch(() => (stop.value === null ? '' : `${stop.value.place}${stop.value.sentence}`), (says) => {
+// Said once: the server's judgement of what was foreseen is the same stop.
+watch(() => (stop.value === null ? '' : `${stop.value.unitId} ${stop.value.place}`), (says) => {
   if (says === '' || stop.value === null) return
   speak(`Off. Off. ${stop.value.place}: ${stop.value.sentence}`)
   void nextTick(() => button.value?.focus())
 }, { immediate: true })
 
 async function off(): Promise<void> {
-  if (stopped.value !== null) await bench.write('state-change', { to: 'discharging' }, stopped.value.unitId)
+  if (stop.value !== null) await bench.write('state-change', { to: 'discharging' }, stop.value.unitId)
 }
 </script>
 

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef } from 'vue'
 import { api, ask, Refusal, type Bench, type ChassisState, type Schemas, type TapeEntry } from '../api/client'
 import { queries } from '../api/queries'
 import { useSession } from '../access/session'
+import { foreseenOff } from './foreseen'
 import { Outbox, type TapeAnswer, type Waiting } from './outbox'
 import { useLive } from '../live/live'
 import { paintedFirst } from './paintedFirst'
@@ -104,6 +105,14 @@ export const useBench = defineStore('bench', () => {
   const isBroken = (b: Bench): boolean => b.state.stop?.isOff === false
   /** Chassis whose stop rule was just broken: the word stands before anything else of what the answer tells is painted (SAFE-6). */
   const broken = shallowRef<Bench[]>([])
+  /** A reading that breaks a stop rule by itself: the word stands while the reading is on its way, then the server's judgement does. */
+  const foreseen = ref<{ unitId: string; place: string; sentence: string; entryId: string | null } | null>(null)
+  const foreseenStop = computed(() => (foreseen.value === null || (foreseen.value.entryId !== null && !mine.value.some((w) => w.body.id === foreseen.value?.entryId && w.stuck === null)) ? null : foreseen.value))
+  function foresee(unitId: string | null, reading: Payloads['reading']): void {
+    const point = benches.value.find((b) => b.unitId === unitId)?.points.find((p) => p.place === reading.place && p.function === reading.function)
+    const sentence = unitId === null || point === undefined || reading.sample !== undefined ? null : foreseenOff(point, [reading.text, ...(reading.tapped ?? [])])
+    foreseen.value = unitId === null || sentence === null ? null : { unitId, place: reading.place, sentence, entryId: null }
+  }
   function take(answer: TapeAnswer): void {
     paint.settle()
     const news = (answer.benches ?? []).filter((b) => isBroken(b) && !benches.value.some((o) => o.unitId === b.unitId && isBroken(o)))
@@ -218,6 +227,7 @@ export const useBench = defineStore('bench', () => {
     clearTimeout(timer)
     paint.drop()
     broken.value = []
+    foreseen.value = null
     waiting.value = sent
     job.value = null
     benches.value = []
@@ -244,13 +254,23 @@ export const useBench = defineStore('bench', () => {
   /** Writes an entry of this person about the unit in hand, about another, or (null) about the whole job. */
   async function write<K extends keyof Payloads>(kind: K, payload: Payloads[K], about: string | null = unit.value?.id ?? null): Promise<Waiting> {
     if (job.value === null || session.me === null) throw new Error('no job is open')
-    return outbox.put(job.value.id, session.me.id, {
-      unitId: about, kind, v: kind === 'conditions' || kind === 'state-change' ? 2 : 1, payload: payload as Record<string, unknown>, observedAt: new Date(serverNow()).toISOString(),
-    })
+    if (kind === 'reading') foresee(about, payload as Payloads['reading'])
+    else if (kind === 'state-change') foreseen.value = null
+    const waits = foreseen.value
+    try {
+      const sent = await outbox.put(job.value.id, session.me.id, {
+        unitId: about, kind, v: kind === 'conditions' || kind === 'state-change' ? 2 : 1, payload: payload as Record<string, unknown>, observedAt: new Date(serverNow()).toISOString(),
+      })
+      if (kind === 'reading' && waits !== null && foreseen.value === waits) foreseen.value = { ...waits, entryId: sent.body.id }
+      return sent
+    } catch (e) {
+      if (foreseen.value === waits) foreseen.value = null
+      throw e
+    }
   }
 
   return {
-    job, units, unit, benches, bench, broken, stations, entries, waiting, mine, others, away, fault, probing, settingMeters, station, state, meterId, byMeter, hasOlder, fetchingOlder,
+    job, units, unit, benches, bench, broken, foreseenStop, stations, entries, waiting, mine, others, away, fault, probing, settingMeters, station, state, meterId, byMeter, hasOlder, fetchingOlder,
     stateOf, stationsOf, nameMeter, outbox, open, reload, close, choose, nextUnit, older, write,
   }
 })

@@ -6,7 +6,7 @@ const point = (lowVolts: number | null, highVolts: number | null): Point => ({
   key: 'A|dc-volts', place: 'A', function: 'dc-volts', unit: 'V', against: 'chassis', kind: 'rail', name: 'A', tube: null, pin: null, electrode: '', where: null, node: null, sister: null, printedVolts: 416,
   expected: { volts: 416, text: '416', lowVolts, highVolts, windowText: null, windowSource: 'default', reference: 'printed', obstacle: null },
   slips: [{ lowVolts: 3.744, highVolts: 4.576, factor: 100, slip: 'decade' }, { lowVolts: -457.6, highVolts: -374.4, factor: -1, slip: 'sign' }],
-  reading: null, beside: [],
+  offBelow: null, offAbove: null, reading: null, beside: [],
 })
 
 describe('slips are asked about at the entry line', () => {
