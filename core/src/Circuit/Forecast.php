@@ -69,7 +69,7 @@ final readonly class Forecast
         return ['places' => array_map($row, $this->places), 'heaters' => $this->heaterVolts, 'currents' => array_map($row, $this->currents), 'mainsAmperes' => $this->mainsAmperes, 'stresses' => array_map(static fn (TubeStress $t): array => $t->toArray(), $this->stresses), 'heaterShares' => $this->heaterShares];
     }
 
-    /** @param array{places: array<string, array{float|null, float|null, float, string}>, heaters: array<string, float>, currents: array<string, array{float|null, float|null, float, string}>, mainsAmperes: float|null, stresses: list<array{string, string, float|null, float|null, float}>, heaterShares: array<string, float>} $data as toArray() gave it */
+    /** @param array{places: array<string, array{float|null, float|null, float, string}>, heaters: array<string, float>, currents: array<string, array{float|null, float|null, float, string}>, mainsAmperes: float|null, stresses: list<array{string, string, float|null, float|null, float, float, float|null, float, float}>, heaterShares: array<string, float>} $data as toArray() gave it */
     public static function fromArray(array $data): self
     {
         return new self(array_map(self::predicted(...), $data['places']), $data['heaters'], array_map(self::predicted(...), $data['currents']), $data['mainsAmperes'], array_map(TubeStress::fromArray(...), $data['stresses']), $data['heaterShares']);

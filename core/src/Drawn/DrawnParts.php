@@ -30,6 +30,7 @@ final readonly class DrawnParts
      * @param array<string, DrawnTube>          $tubes             by position
      * @param array<string, list<DrawnLead>>    $leads             how a new part is read back, by part
      * @param list<DrawnLoop>                   $loops             feedback from the secondary of an output transformer
+     * @param array<string, DrawnOutput>        $outputs           output tubes, by position
      */
     private function __construct(
         public bool $hasCircuit,
@@ -45,6 +46,7 @@ final readonly class DrawnParts
         public array $tubes = [],
         public array $leads = [],
         public array $loops = [],
+        public array $outputs = [],
     ) {
     }
 
@@ -72,7 +74,7 @@ final readonly class DrawnParts
 
         return new self(
             true, DrawnCapacitors::of($circuit), DrawnResistors::of($circuit), $iron, $paths, $pairs, $rails, $volts,
-            $amperes > 0.0 ? $amperes : null, [] === $circuit->fitted->netlist->all(MainsTransformer::class), $tubes, DrawnLeads::of($circuit), DrawnLoops::of($circuit, $tubes),
+            $amperes > 0.0 ? $amperes : null, [] === $circuit->fitted->netlist->all(MainsTransformer::class), $tubes, DrawnLeads::of($circuit), DrawnLoops::of($circuit, $tubes), DrawnOutputs::of($circuit, $tubes),
         );
     }
 

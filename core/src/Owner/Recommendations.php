@@ -14,9 +14,9 @@ use Yew\Core\Test\Reason;
 /** What the boards of a unit say should be done (REC-1): a part each, whichever boards speak of it. */
 final class Recommendations
 {
-    /** The walk round names parts that another station tests; what a point reads is a symptom, and no work; what is done already is none either. */
+    /** The walk round names parts that another station tests; what a point reads and how a tube idles are symptoms, and no work; what is done already is none either. */
     private const WALK = 'look';
-    private const NO_WORK = ['voltages', 'work', PowerStation::ID];
+    private const NO_WORK = ['voltages', 'work', PowerStation::ID, 'bias'];
 
     /**
      * @param array<string, Board> $boards by station, in the order of the work

@@ -7,7 +7,6 @@ namespace Yew\Core\Power;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meters;
 use Yew\Core\Bench\MeterSetting;
-use Yew\Core\Circuit\Element\Potentiometer;
 use Yew\Core\Drawn\DrawnCapacitor;
 use Yew\Core\Drawn\DrawnTube;
 use Yew\Core\Ramp\PowerChoice;
@@ -88,20 +87,7 @@ final readonly class GateFacts
     /** @return list<string> trims of the bias supply */
     public function biasTrims(): array
     {
-        return self::trimsOf($this->bench);
-    }
-
-    /** @return list<string> */
-    public static function trimsOf(BenchFacts $bench): array
-    {
-        $trims = [];
-        foreach ($bench->sheet?->circuit->blocks ?? [] as $block) {
-            foreach ('bias' === $block->kind ? $block->elements : [] as $element) {
-                $trims = [...$trims, ...($element instanceof Potentiometer ? [$element->id] : [])];
-            }
-        }
-
-        return $trims;
+        return $this->bench->trims();
     }
 
     /** When a stop rule was broken last; 0 for never. */

@@ -52,7 +52,7 @@ final class PowerStation implements Station
     {
         return new Board(self::ID, [
             ...array_map(static fn (DrawnLead $b): Item => self::bank($facts, $b), SupplyOhms::banks($facts)),
-            ...array_map(static fn (string $trim): Item => self::trim($facts, $trim), GateFacts::trimsOf($facts)),
+            ...array_map(static fn (string $trim): Item => self::trim($facts, $trim), $facts->trims()),
             self::ammeter($facts),
             ...array_map(self::feedback(...), FeedbackPhase::all($facts)),
             ...self::stops($facts),

@@ -10,6 +10,7 @@ use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Bench\Meters;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Quantity\ReadingKind;
+use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Place;
 use Yew\Core\Sheet\PointKind;
@@ -119,10 +120,10 @@ final class JudgedBench
         return ($this->meters->find($then?->meterId()) ?? $this->contextNow()->meter)?->inputResistanceOhms(MeterFunction::DcVolts);
     }
 
-    /** What the circuit makes of other conditions, with what is fitted now; null where it has no answer. */
-    public function under(Conditions $conditions): ?Forecast
+    /** What the circuit makes of other conditions, with what is fitted now, or what would be; null where it has no answer. */
+    public function under(Conditions $conditions, FittedChange ...$instead): ?Forecast
     {
-        return $this->forecast($conditions, $this->fitted());
+        return $this->forecast($conditions, [] === $instead ? $this->fitted() : $this->fitted()->with(...array_values($instead)));
     }
 
     /** What a point would be expected to read on the way up under other conditions, by the meter in hand. */

@@ -104,7 +104,7 @@ final readonly class OutputTube
     }
 
     /** @return list<float> what the screen takes of the cathode’s current at each of the handbook’s points */
-    private static function shares(TubeSection $section): array
+    public static function shares(TubeSection $section): array
     {
         $shares = [];
         foreach ($section->points as $point) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Station;
 
 use Yew\Core\Bench\Conditions;
+use Yew\Core\Circuit\Element\Potentiometer;
 use Yew\Core\Circuit\Time\Fall;
 use Yew\Core\Circuit\Time\FallAsked;
 use Yew\Core\Circuit\Time\Rise;
@@ -111,6 +112,19 @@ final readonly class BenchFacts
     public function substitutions(): array
     {
         return null === $this->substituted ? [] : ($this->substituted)($this->fitted);
+    }
+
+    /** @return list<string> ids of the trims in the bias supplies */
+    public function trims(): array
+    {
+        $trims = [];
+        foreach ($this->sheet?->circuit->blocks ?? [] as $block) {
+            foreach ('bias' === $block->kind ? $block->elements : [] as $element) {
+                $trims = [...$trims, ...($element instanceof Potentiometer ? [$element->id] : [])];
+            }
+        }
+
+        return $trims;
     }
 
     /** Printed mains for this unit's wiring over the mains for which its transformer is drawn. */

@@ -7,6 +7,7 @@ namespace Yew\Core\Tests\Job;
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meter;
 use Yew\Core\Bench\Meters;
+use Yew\Core\Bias\BiasStation;
 use Yew\Core\Capacitor\CapacitorStation;
 use Yew\Core\Circuit\Calibration\Calibration;
 use Yew\Core\Circuit\Factors;
@@ -104,7 +105,7 @@ final class FakeUnit implements UnitKnowledge
 
     private function __construct(private readonly ?Sheet $sheet, private readonly bool $solved, private readonly bool $tells = false)
     {
-        $this->stations = new Stations([new VoltagesStation(), new LookStation(), new ResistorStation(), new IronStation(), new CapacitorStation(), new TubesStation(), new WorkStation(), new PowerStation()]);
+        $this->stations = new Stations([new VoltagesStation(), new LookStation(), new ResistorStation(), new IronStation(), new CapacitorStation(), new TubesStation(), new BiasStation(), new WorkStation(), new PowerStation()]);
         $this->kinds = new EntryKinds([
             new AcceptanceKind(), new AsFittedKind(), new BookInKind(), new CloseOutKind(), new ConditionsKind(), new CorrectionKind(), new DischargeProofKind(), new FindingKind(), new LeftAloneKind(), new NoteKind(), new PhotoKind(),
             new ReadingTakenKind(), new ReportIssuedKind(), new EstimateSentKind(), new EstimateAnsweredKind(), new EstimateWithdrawnKind(), new AgreedSumKind(), new SheetChosenKind(), new ShelfMoveKind(), new StateChangeKind(), new TestTakenKind($this->stations),

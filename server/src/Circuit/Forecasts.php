@@ -30,11 +30,11 @@ final class Forecasts implements ResetInterface
     /** Null where the sheet holds no circuit, or the circuit has no answer under these conditions. */
     public function of(string $sheetVersionId, Conditions $conditions, FittedChanges $fitted, ?float $wiredFor): ?Forecast
     {
-        $key = $this->answers->key('forecast3', $sheetVersionId, $conditions, $fitted, $wiredFor);
+        $key = $this->answers->key('forecast4', $sheetVersionId, $conditions, $fitted, $wiredFor);
         if (\array_key_exists($key, $this->known)) {
             return $this->known[$key];
         }
-        /** @var array{places: array<string, array{float|null, float|null, float, string}>, heaters: array<string, float>, currents: array<string, array{float|null, float|null, float, string}>, mainsAmperes: float|null, stresses: list<array{string, string, float|null, float|null, float}>, heaterShares: array<string, float>}|null $kept as Forecast gave it */
+        /** @var array{places: array<string, array{float|null, float|null, float, string}>, heaters: array<string, float>, currents: array<string, array{float|null, float|null, float, string}>, mainsAmperes: float|null, stresses: list<array{string, string, float|null, float|null, float, float, float|null, float, float}>, heaterShares: array<string, float>}|null $kept as Forecast gave it */
         $kept = $this->answers->kept($key, $sheetVersionId, static fn (SheetModel $model, Calibration $calibration): array => $model->forecast($conditions, $wiredFor, $calibration, $fitted)->toArray());
 
         return $this->known[$key] = null === $kept ? null : Forecast::fromArray($kept);

@@ -15,7 +15,7 @@ use Yew\Server\Tape\Benches;
 /** The boards of all stations. */
 final readonly class StationController
 {
-    public function __construct(private Jobs $jobs, private StationView $view, private PowerView $power, private Benches $benches, private Stations $stations)
+    public function __construct(private Jobs $jobs, private StationView $view, private PowerView $power, private BiasView $bias, private Benches $benches, private Stations $stations)
     {
     }
 
@@ -48,6 +48,20 @@ final readonly class StationController
     public function rise(string $jobId, string $unitId): JsonResponse
     {
         return new JsonResponse(['rise' => $this->power->rise($this->benches->of($this->unit($jobId, $unitId)))]);
+    }
+
+    /** How the output tubes idle. */
+    #[Route('/api/jobs/{jobId}/units/{unitId}/bias', methods: ['GET'])]
+    public function bias(string $jobId, string $unitId): JsonResponse
+    {
+        return new JsonResponse($this->bias->of($this->benches->of($this->unit($jobId, $unitId))));
+    }
+
+    /** Where the tubes of a stage would go if its bias were moved. */
+    #[Route('/api/jobs/{jobId}/units/{unitId}/bias/{stage}', methods: ['GET'])]
+    public function biasSweep(string $jobId, string $unitId, string $stage): JsonResponse
+    {
+        return new JsonResponse($this->bias->sweep($this->benches->of($this->unit($jobId, $unitId)), $stage));
     }
 
     private function unit(string $jobId, string $unitId): JobUnit

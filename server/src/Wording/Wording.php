@@ -179,6 +179,7 @@ final class Wording implements ResetInterface
                 null === $value => $this->word($name),
                 \is_array($value) => implode(', ', array_map(fn (mixed $v): string => $this->word(\is_scalar($v) ? (string) $v : ''), $value)),
                 \is_int($value), \is_float($value) => self::figure($name, (float) $value),
+                str_ends_with($name, 'Method') => lcfirst($this->cold('method-'.(\is_scalar($value) ? $value : ''), [])),
                 default => $this->word(\is_scalar($value) ? (string) $value : ''),
             };
         }, $template);
@@ -198,6 +199,7 @@ final class Wording implements ResetInterface
             str_ends_with($name, 'Ohms') => Engineering::text($value, 'Ω'),
             str_ends_with($name, 'Siemens') => Engineering::text($value, 'S'),
             str_ends_with($name, 'Farads') => Engineering::text($value, 'F'),
+            'BandWatts' === $name => Engineering::plain($value, 10.0 ** (floor(log10(max(1e-6, $value))) - 1)).' W',
             str_ends_with($name, 'Watts') => Engineering::text($value, 'W'),
             str_ends_with($name, 'Henries') => Engineering::text($value, 'H'),
             str_ends_with($name, 'Hertz') => Engineering::text($value, 'Hz', 0.1),

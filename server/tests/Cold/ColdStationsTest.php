@@ -178,7 +178,7 @@ final class ColdStationsTest extends ServerTestCase
     {
         $this->trial('contacts', 'V4', '', '5 loose');
         $summaries = $this->getList($this->unitPath().'/stations');
-        self::assertSame(['look', 'iron', 'capacitors', 'resistors', 'tubes', 'work', 'first-power', 'voltages'], array_column($summaries, 'station'));
+        self::assertSame(['look', 'iron', 'capacitors', 'resistors', 'tubes', 'work', 'first-power', 'voltages', 'bias'], array_column($summaries, 'station'));
         self::assertSame(['V4'], Fields::of($summaries[3])->strings('bad'));
     }
 

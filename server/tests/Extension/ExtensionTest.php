@@ -31,7 +31,7 @@ final class ExtensionTest extends ServerTestCase
 
     public function testAStationAppearsInPathBoardEntryLineAndCloseOut(): void
     {
-        self::assertSame(['look', 'iron', 'capacitors', 'resistors', 'battery', 'tubes', 'work', 'first-power', 'voltages'], array_column($this->getList($this->stations()), 'station'), 'where its order puts it');
+        self::assertSame(['look', 'iron', 'capacitors', 'resistors', 'battery', 'tubes', 'work', 'first-power', 'voltages', 'bias'], array_column($this->getList($this->stations()), 'station'), 'where its order puts it');
         $item = $this->get($this->stations().'/battery')->objects('items')[0];
         self::assertSame(['open', true, 0.0], [$item->string('word'), $item->boolean('asked'), $item->number('next')]);
         $step = $item->objects('steps')[0];

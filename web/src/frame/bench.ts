@@ -7,6 +7,7 @@ import { foreseenOff } from './foreseen'
 import { Outbox, type TapeAnswer, type Waiting } from './outbox'
 import { useLive } from '../live/live'
 import { paintedFirst } from './paintedFirst'
+import { parseQuantity } from '../quantity/parse'
 import { learnServerTime, serverNow } from './time'
 
 /** What may be written, by kind: the schemas of the tape. */
@@ -17,8 +18,15 @@ const pollMs = 2000
 /** So long a page's own answer may take before what it was told meanwhile is asked for. */
 const ownAnswerMs = 300
 
+/** Under this a bank is discharged, V (SAFE-1); whether it is, the server says. */
+const provedVolts = 10
+const isLow = (text: unknown): boolean => { const parsed = parseQuantity(String(text), 'V'); return parsed.ok && parsed.quantity.kind !== 'overload' && Math.abs(parsed.quantity.value) < provedVolts }
+
 /** Where a station's board is kept: its unit on its job. */
 export const boardKey = (jobId: string, unitId: string, station: string): string[] => ['station', jobId, unitId, station]
+
+/** Where what is said of a unit's idling tubes is kept. */
+export const biasKey = (jobId: string, unitId: string): string[] => ['bias', jobId, unitId]
 
 /** Where the way up of a unit is kept. */
 export const powerKey = (jobId: string, unitId: string): string[] => ['power', jobId, unitId]
@@ -78,6 +86,12 @@ export const useBench = defineStore('bench', () => {
   }
   const state = computed<ChassisState>(() => stateOf(unit.value?.id ?? null))
 
+  /** Banks with a proof on its way that is low enough to be one: the next bank is asked for meanwhile. */
+  const proving = computed(() => new Set(mine.value.filter((w) => w.body.kind === 'discharge-proof' && w.body.unitId === unit.value?.id && w.stuck === null && isLow(w.body.payload['text'])).map((w) => String(w.body.payload['island']))))
+  const isOpenBank = (island: Bench['islands'][number]): boolean => !island.proved && !proving.value.has(island.id)
+  /** The bank whose proof is asked for; null where every one is proved, or its proof on its way. */
+  const bankToProve = computed(() => bench.value?.islands.find(isOpenBank) ?? null)
+
   /** The meter in hand, as stated; null while nobody named one. */
   const meterId = computed<string | null>(() => {
     const stated = (bench.value?.conditions['meterId'] as { value?: unknown } | undefined)?.value
@@ -130,6 +144,7 @@ export const useBench = defineStore('bench', () => {
     // What came may change a verdict on every board: the one on the page came with it, the others are asked for when they are opened.
     void queries.invalidateQueries({ queryKey: ['station', jobId], refetchType: board === null ? 'active' : 'none' })
     void queries.invalidateQueries({ queryKey: ['power', jobId] })
+    void queries.invalidateQueries({ queryKey: ['bias', jobId] })
     if (board !== null && unit.value !== null) queries.setQueryData(boardKey(jobId, unit.value.id, board.station), board)
     // What was named a moment ago may not even be in the box yet.
     if (!naming && mine.value.every((w) => w.body.kind !== 'conditions')) named.value = null
@@ -271,6 +286,6 @@ export const useBench = defineStore('bench', () => {
 
   return {
     job, units, unit, benches, bench, broken, foreseenStop, stations, entries, waiting, mine, others, away, fault, probing, settingMeters, station, state, meterId, byMeter, hasOlder, fetchingOlder,
-    stateOf, stationsOf, nameMeter, outbox, open, reload, close, choose, nextUnit, older, write,
+    stateOf, stationsOf, isOpenBank, bankToProve, nameMeter, outbox, open, reload, close, choose, nextUnit, older, write,
   }
 })

@@ -8,6 +8,7 @@ const panels: Record<string, Component> = {
   tubes: defineAsyncComponent(() => import('./tubes/TubesStation.vue')),
   work: defineAsyncComponent(() => import('./work/WorkStation.vue')),
   'first-power': defineAsyncComponent(() => import('./power/PowerStation.vue')),
+  bias: defineAsyncComponent(() => import('./bias/BiasStation.vue')),
   voltages: defineAsyncComponent(() => import('./voltages/VoltagesStation.vue')),
 }
 const common = defineAsyncComponent(() => import('./common/StationPanel.vue'))

@@ -66,7 +66,7 @@ export function useTestLine(station: Station, open: { finding: () => undefined; 
     waits: computed(() => (fits.value ? '' : `needs a chassis that is ${step.value?.states.join(' or ') ?? ''}; it is ${bench.state}`)),
     begins: computed(() => begins[step.value?.test ?? ''] ?? ''),
     // While the chassis is not proved dead, what needs it dead begins with the proof.
-    island: computed(() => (!fits.value && bench.state === 'discharging' && step.value?.states.includes('dead') === true ? (bench.bench?.islands.find((i) => !i.proved) ?? null) : null)),
+    island: computed(() => (!fits.value && bench.state === 'discharging' && step.value?.states.includes('dead') === true ? bench.bankToProve : null)),
     last: computed(() => (last.value === null ? null : { headline: last.value.headline, line: last.value.line, tone: last.value.refused ? 'out' : (last.value.verdict ?? '') })),
     understood: () => '',
     place: part,

@@ -7,7 +7,7 @@ import LightsOut from './LightsOut.vue'
 import StopScreen from '../../frame/StopScreen.vue'
 import { big, limiterWords, stopAhead, stopInHand, type Gate, type Power, type Stop } from './usePower'
 
-const bench = reactive({ bench: null as object | null, benches: [] as object[], broken: [] as object[], units: [{ id: 'u', model: 'Lantern 30', serial: 'L-1' }], mine: [] as object[], write: vi.fn(() => Promise.resolve()) })
+const bench = reactive({ bench: null as object | null, benches: [] as object[], broken: [] as object[], foreseenStop: null as object | null, units: [{ id: 'u', model: 'Lantern 30', serial: 'L-1' }], mine: [] as object[], write: vi.fn(() => Promise.resolve()) })
 const spoken = vi.hoisted(() => vi.fn())
 vi.mock('../../frame/bench', () => ({ useBench: () => bench, powerKey: () => ['power'] }))
 vi.mock('../../access/session', () => ({ useSession: () => ({ says: (code: string) => code, mayWrite: true }) }))
@@ -19,7 +19,7 @@ const stop = (id: string, change: object = {}): Stop => ({ id, volts: 60, limite
 const way = (...stops: Stop[]): Power => ({ stops } as unknown as Power)
 const gate = (id: string, state: Gate['state'], change: object = {}): Gate => ({ id, title: `Gate ${id}`, state, passes: state === 'met' || state === 'does-not-apply', sentence: `of ${id}`, authority: 'technician', entries: [], station: null, part: '', ...change })
 
-beforeEach(() => { bench.bench = null; bench.benches = []; bench.broken = []; bench.mine = []; bench.units = [{ id: 'u', model: 'Lantern 30', serial: 'L-1' }]; bench.write.mockClear(); spoken.mockClear() })
+beforeEach(() => { bench.bench = null; bench.benches = []; bench.broken = []; bench.foreseenStop = null; bench.mine = []; bench.units = [{ id: 'u', model: 'Lantern 30', serial: 'L-1' }]; bench.write.mockClear(); spoken.mockClear() })
 afterEach(() => { vi.useRealTimers() })
 enableAutoUnmount(afterEach)
 
@@ -103,6 +103,20 @@ it.each([['already off', stopped(true)], ['not on the mains', stopped(false, ['r
   await nextTick()
   expect(document.querySelector('.off')).toBeNull()
   expect(spoken).not.toHaveBeenCalled()
+})
+
+it('stands at the key for a reading that means off, and is spoken once whatever the server says of it then', async () => {
+  bench.foreseenStop = { unitId: 'u', place: 'V4.5', sentence: '3 V; off above −31 V.' }
+  mount(StopScreen, { attachTo: document.body })
+  await nextTick()
+  expect(document.querySelector('#off-why')?.textContent).toContain('V4 pin 5: 3 V; off above −31 V.')
+  document.querySelector<HTMLButtonElement>('.off button')?.click()
+  expect(bench.write).toHaveBeenCalledWith('state-change', { to: 'discharging' }, 'u')
+  bench.broken = [{ unitId: 'u', state: { next: ['discharging'], stop: { place: 'V4.5', sentence: 'No bias.', isOff: false } } }]
+  bench.foreseenStop = null
+  await nextTick()
+  expect(document.querySelector('#off-why')?.textContent).toContain('No bias.')
+  expect(spoken).toHaveBeenCalledTimes(1)
 })
 
 const press = async (key: string): Promise<void> => { document.querySelector('.dark')?.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true })); await nextTick(); await nextTick() }

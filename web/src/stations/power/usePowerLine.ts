@@ -190,7 +190,7 @@ export function usePowerLine(station: Station, power: ComputedRef<Power | null>,
     below: computed(() => (against.value !== null ? `speaks against going on: read it again, find out why, or let it stand with a reason (a) · ${reading.below.value}` : taps.value ? `tap the socket: every value seen, the worst decides · ${reading.below.value}` : active.value.below.value)), unit: computed(() => active.value.unit.value), placeholder: computed(() => active.value.placeholder.value),
     tag: computed(() => active.value.tag.value), choices: computed(() => (bids.value === null ? active.value.choices.value : [])), waits: computed(() => bids.value?.waits ?? active.value.waits.value), begins: computed(() => active.value.begins.value),
     // Off: the fall of B+ first, where it says something, then the proofs.
-    island: computed(() => (bench.state === 'discharging' && !falls.value ? (bench.bench?.islands.find((i) => !i.proved) ?? null) : null)),
+    island: computed(() => (bench.state === 'discharging' && !falls.value ? bench.bankToProve : null)),
     last: computed(() => active.value.last.value ?? reading.last.value), understood: (text) => active.value.understood(text), place: computed(() => active.value.place.value), reads: computed(() => active.value.reads.value), figures: computed(() => active.value.figures.value),
     offered: fallen, placesToo: computed(() => live.value && stop.value?.here === true), write: written, choose: (value) => (reads.value ? active.value.choose(value) : give(value)), proved: () => { test.proved() },
     modes: { ...test.modes, ...reading.modes, inlet }, keys, step: (by) => { active.value.step(by) }, stepItem: (by) => { station.stepItem(by) }, back: () => { active.value.back() },

@@ -34,7 +34,7 @@ export function useProbe(): Probe {
 
   /** Places with a reading on its way count as read. */
   const onTheWay = computed(() => new Set(bench.mine.filter((w) => w.body.kind === 'reading' && w.body.unitId === bench.unit?.id).map((w) => `${String(w.body.payload['place'])}|${String(w.body.payload['function'])}`)))
-  const isOpen = (t: Target): boolean => (t.kind === 'island' ? !t.island.proved : !settled(t.point.reading) && !onTheWay.value.has(t.key))
+  const isOpen = (t: Target): boolean => (t.kind === 'island' ? bench.isOpenBank(t.island) : !settled(t.point.reading) && !onTheWay.value.has(t.key))
 
   const current = computed<Target | null>(() => targets.value.find((t) => t.key === chosen.value) ?? targets.value.find(isOpen) ?? targets.value[0] ?? null)
 

@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Bias;
+
+use Yew\Core\Circuit\Element\Potentiometer;
+use Yew\Core\Circuit\Element\Resistor;
+use Yew\Core\Circuit\Netlist;
+use Yew\Core\Codec\Fields;
+use Yew\Core\Sheet\FittedChange;
+use Yew\Core\Station\BenchFacts;
+
+/** What moves the bias of a stage: a trim of its bias supply, where it has none a resistor there, or what is under its cathodes. */
+final readonly class BiasHandle
+{
+    /** Settings of a trim, and times the ohms of a cathode resistor, that are tried. */
+    private const SETTINGS = [0.0, 0.125, 0.25, 0.375, 0.5, 0.625, 0.75, 0.875, 1.0];
+    /** A resistor of less in a bias supply limits the surge, and sets nothing (our choice). */
+    private const LEAST_OHMS = 1000.0;
+    private const OHMS_TIMES = [0.5, 0.6, 0.72, 0.85, 1.0, 1.18, 1.4, 1.68, 2.0];
+
+    /**
+     * @param 'setting'|'supply'|'cathode' $kind a trim’s setting, or the ohms of a resistor
+     * @param float                        $now  as fitted
+     */
+    private function __construct(public string $part, public string $kind, public float $now)
+    {
+    }
+
+    /** Null where none of them is drawn. */
+    public static function of(BenchFacts $facts, BiasTube $tube): ?self
+    {
+        $netlist = $facts->sheet->circuit->netlist ?? null;
+        if (null === $netlist) {
+            return null;
+        }
+        if (!$tube->drawn->isFixed) {
+            $part = $tube->drawn->shared ?? $tube->drawn->own;
+
+            return null === $part ? null : new self($part, 'cathode', $tube->drawn->ohms[$part]);
+        }
+        foreach ($facts->trims() as $trim) {
+            $element = $netlist->find($trim);
+            if ($element instanceof Potentiometer) {
+                return new self($trim, 'setting', self::setting($facts, $trim) ?? $element->context);
+            }
+        }
+
+        $part = self::ofSupply($facts, $netlist);
+
+        return null === $part ? null : new self($part->id, 'supply', $part->ohms);
+    }
+
+    /** The resistor of a bias supply that sets its volts: from its node to the chassis, else on the way there. */
+    private static function ofSupply(BenchFacts $facts, Netlist $netlist): ?Resistor
+    {
+        $found = null;
+        foreach ($facts->sheet->circuit->blocks ?? [] as $block) {
+            foreach ('bias' === $block->kind ? $block->elements : [] as $drawn) {
+                $element = $netlist->find($drawn->id());
+                if ($element instanceof Resistor && $element->ohms > self::LEAST_OHMS) {
+                    $isShunt = \in_array(Netlist::CHASSIS, [$element->a, $element->b], true);
+                    $found = null === $found || $isShunt ? $element : $found;
+                }
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return non-empty-list<float> settings, or ohms, in rising order */
+    public function values(): array
+    {
+        return 'setting' === $this->kind ? self::SETTINGS : array_map(fn (float $times): float => $times * $this->now, self::OHMS_TIMES);
+    }
+
+    /** The change that would set it so. */
+    public function at(float $value): FittedChange
+    {
+        $change = 'setting' === $this->kind ? ['kind' => 'setting', 'id' => $this->part, 'setting' => $value] : ['kind' => 'part', 'id' => $this->part, 'ohms' => $value];
+
+        return FittedChange::fromFields(Fields::of(['text' => $this->part.' '.('setting' === $this->kind ? '@' : '').$value, 'change' => $change]));
+    }
+
+    private static function setting(BenchFacts $facts, string $trim): ?float
+    {
+        $setting = null;
+        foreach ($facts->fitted->all as $change) {
+            $stands = 'setting' === $change->kind() && ($change->change['id'] ?? null) === $trim ? $change->change['setting'] ?? null : null;
+            $setting = is_numeric($stands) ? (float) $stands : $setting;
+        }
+
+        return $setting;
+    }
+}

@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Bias;
+
+use Yew\Core\Bench\ChassisState;
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Station\BenchFacts;
+use Yew\Core\Station\Board;
+use Yew\Core\Station\Gauge;
+use Yew\Core\Station\Item;
+use Yew\Core\Station\Outcome;
+use Yew\Core\Station\PartVerdict;
+use Yew\Core\Station\Station;
+use Yew\Core\Test\Reason;
+
+/** How the output tubes idle: one item for each, and one for each stage that has several. Its readings are those of the voltages. */
+final class BiasStation implements Station
+{
+    public const ID = 'bias';
+
+    public function id(): string
+    {
+        return self::ID;
+    }
+
+    public function order(): int
+    {
+        return 65;
+    }
+
+    public function tests(): array
+    {
+        return [];
+    }
+
+    public function board(BenchFacts $facts): Board
+    {
+        $bench = new BiasBench($facts);
+        $items = $stages = [];
+        foreach ($bench->tubes() as $position => $tube) {
+            $items[] = self::item($position, 'bias-tube', implode(' or ', array_map(static fn ($t): string => $t->name, $tube->types)), BiasJudge::judge($tube), self::gauges($tube));
+            $stages[$tube->drawn->stage][] = $tube;
+        }
+        foreach ($stages as $stage => $tubes) {
+            $spread = BiasSpread::judge($tubes);
+            $items = null === $spread ? $items : [...$items, self::item($stage, 'bias-set', '', [$spread])];
+        }
+
+        return new Board($this->id(), $items);
+    }
+
+    /**
+     * @param list<Reason> $reasons
+     * @param list<Gauge>  $gauges
+     */
+    private static function item(string $part, string $name, string $detail, array $reasons, array $gauges = []): Item
+    {
+        return new Item($part, 'bias', $name, $detail, self::verdict($reasons), [], $gauges, states: [ChassisState::Energised], asked: true);
+    }
+
+    /** @return list<Gauge> */
+    private static function gauges(BiasTube $tube): array
+    {
+        $watts = $tube->plateWatts();
+        $limit = $tube->limits()[0] ?? null;
+        $verdict = Reason::worst(BiasJudge::judge($tube)) ?? Verdict::CannotSay;
+
+        return null === $watts || null === $limit ? [] : [new Gauge('bias-plate-watts', $watts->value, 'W', null, $tube->target()->low() * $limit->plateWatts, $tube->target()->high() * $limit->plateWatts, $verdict)];
+    }
+
+    /** @param list<Reason> $reasons */
+    private static function verdict(array $reasons): PartVerdict
+    {
+        $worst = Reason::worst($reasons);
+        $isOpen = [] === $reasons || [] !== array_filter($reasons, static fn (Reason $r): bool => \in_array($r->code, ['bias-not-measured', 'bias-no-meter', 'bias-spread-unknown'], true));
+
+        return $isOpen || null === $worst ? new PartVerdict(Outcome::Open, Verdict::CannotSay, $reasons) : new PartVerdict(match ($worst) {
+            Verdict::Danger => Outcome::Danger,
+            Verdict::Out => Outcome::Bad,
+            Verdict::Watch => Outcome::Watch,
+            Verdict::CannotSay => Outcome::CannotSay,
+            Verdict::Within => Outcome::Good,
+        }, $worst, $reasons);
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Bias;
+
+use Yew\Core\Drawn\DrawnOutput;
+
+/** Where a stage idles by the school of its kind, as shares of the plate’s limit (BIAS-3, common practice). */
+enum BiasTarget: string
+{
+    case FixedPushPull = 'fixed-push-pull';
+    case CathodePushPull = 'cathode-push-pull';
+    case SingleEnded = 'single-ended';
+
+    public static function of(DrawnOutput $tube): self
+    {
+        return match (true) {
+            $tube->isSingleEnded => self::SingleEnded,
+            $tube->isFixed => self::FixedPushPull,
+            default => self::CathodePushPull,
+        };
+    }
+
+    public function low(): float
+    {
+        return match ($this) {
+            self::FixedPushPull => 0.6,
+            self::CathodePushPull => 0.75,
+            self::SingleEnded => 0.8,
+        };
+    }
+
+    public function high(): float
+    {
+        return match ($this) {
+            self::FixedPushPull => 0.7,
+            self::CathodePushPull, self::SingleEnded => 1.0,
+        };
+    }
+
+    /** What advice aims at: the middle of a band, and of a band that ends at the limit something below it. */
+    public function aim(): float
+    {
+        return match ($this) {
+            self::FixedPushPull => 0.65,
+            self::CathodePushPull => 0.85,
+            self::SingleEnded => 0.9,
+        };
+    }
+}

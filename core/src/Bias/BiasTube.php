@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Bias;
+
+use Yew\Core\Drawn\DrawnOutput;
+use Yew\Core\Quantity\Figure;
+use Yew\Core\Tube\TubeLimits;
+use Yew\Core\Tube\TubeSection;
+use Yew\Core\Tube\TubeType;
+
+/** One output tube as it idles now: its volts, its currents, what plate and screen dissipate (BIAS-2), and what its type allows. */
+final readonly class BiasTube
+{
+    /**
+     * @param list<TubeType>    $types        what may stand in the socket: several where its suffix is not known
+     * @param list<BiasCurrent> $currents     best known first
+     * @param Figure|null       $plate        volts of the plate against the cathode, likewise $screen
+     * @param Figure|null       $cathode      volts of the cathode against the chassis
+     * @param Figure|null       $grid         volts of the grid against the chassis
+     * @param Figure|null       $plateAmperes null where no current was measured
+     * @param list<string>      $wanted       places that were not read yet and without which nothing can be said
+     * @param bool              $lacksMeter   what was read was read by no known meter
+     * @param bool              $isTypeSaid   somebody said what stands in the socket
+     * @param float|null        $highRatio    times what its plate dissipates at the highest mains of the place, by the circuit; null where none tells
+     */
+    public function __construct(
+        public DrawnOutput $drawn,
+        public array $types,
+        public array $currents,
+        public ?Figure $plate,
+        public ?Figure $screen,
+        public ?Figure $cathode,
+        public ?Figure $grid,
+        public ?Figure $plateAmperes,
+        public ?Figure $screenAmperes,
+        public array $wanted,
+        public bool $lacksMeter,
+        public bool $isTypeSaid,
+        public ?float $highRatio = null,
+    ) {
+    }
+
+    public function current(): ?BiasCurrent
+    {
+        return $this->currents[0] ?? null;
+    }
+
+    public function plateWatts(): ?Figure
+    {
+        return null === $this->plate || null === $this->plateAmperes ? null : $this->plate->times($this->plateAmperes);
+    }
+
+    public function screenWatts(): ?Figure
+    {
+        return null === $this->screen || null === $this->screenAmperes ? null : $this->screen->times($this->screenAmperes);
+    }
+
+    /** Whether nobody knows which of several types it is. */
+    public function isOfUnknownSuffix(): bool
+    {
+        return \count($this->types) > 1;
+    }
+
+    /** @return list<BiasLimit> of every candidate and source, the one to judge by first */
+    public function limits(): array
+    {
+        $limits = [];
+        foreach ($this->types as $type) {
+            $section = BiasBench::section($type)?->name;
+            $own = array_filter($type->limits, static fn (TubeLimits $l): bool => null !== $l->plateWatts && (null === $l->section || $l->section === $section));
+            $limits = [...$limits, ...array_map(static fn (TubeLimits $l): BiasLimit => new BiasLimit($type->name, $l->system, $l->source, (float) $l->plateWatts, $l->screenWatts, $l->plateVolts, $l->screenVolts), array_values($own))];
+        }
+
+        return $limits;
+    }
+
+    public function section(): ?TubeSection
+    {
+        return [] === $this->types ? null : BiasBench::section($this->types[0]);
+    }
+
+    public function target(): BiasTarget
+    {
+        return BiasTarget::of($this->drawn);
+    }
+}

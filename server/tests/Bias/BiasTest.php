@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Server\Tests\Bias;
+
+use Yew\Core\Codec\Fields;
+use Yew\Server\Tests\ServerTestCase;
+
+/** How output tubes idle, over HTTP: what was read, what it says, what would set it right, and what is refused. */
+final class BiasTest extends ServerTestCase
+{
+    private string $job = '';
+    private string $unit = '';
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->signIn('idris');
+        $this->job = $this->bookIn($this->lantern());
+        $this->unit = $this->unitOf($this->job);
+        $this->powerUp($this->job);
+        $types = ['V1' => '12AX7', 'V2' => '12AX7', 'V3' => '12AX7', 'V4' => '6L6GC', 'V5' => '6L6GC'];
+        $this->write($this->job, 'conditions', ['facts' => ['tubes' => ['value' => array_map(static fn (string $t): array => ['type' => $t, 'tubeId' => null], $types), 'how' => 'measured'], 'inletVolts' => ['value' => 117.0, 'how' => 'measured'], 'source' => ['value' => ['kind' => 'wall', 'volts' => 117], 'how' => 'measured'], 'limiters' => ['value' => [], 'how' => 'measured'], 'standby' => ['value' => 'play', 'how' => 'measured'], 'meterId' => ['value' => 'no-1', 'how' => 'measured']]]);
+    }
+
+    public function testWhatWasReadIsWattsWithTheirBandAndAVerdict(): void
+    {
+        self::assertSame([], $this->tube('V4')->objects('reasons'), 'nothing was read');
+        $this->read(['V4.8' => '0.0463', 'V4.3' => '432', 'V4.4' => '432', 'V4.5' => '-36.4']);
+        $tube = $this->tube('V4');
+        self::assertEqualsWithDelta(19.0, $tube->object('plateWatts')->number('value'), 0.6);
+        self::assertGreaterThan(0.0, $tube->object('plateWatts')->number('band'));
+        self::assertSame(['6L6GC', 'design-maximum', 30.0], [$tube->objects('limits')[0]->string('type'), $tube->objects('limits')[0]->string('system'), $tube->objects('limits')[0]->number('plateWatts')]);
+        self::assertStringContainsString('of 30.0 W (design-maximum)', implode(' ', array_map(static fn (Fields $r): string => $r->string('sentence'), $tube->objects('reasons'))));
+        self::assertSame(['own-cathode', 'what is under its cathode'], [$tube->objects('currents')[0]->string('method'), $tube->objects('currents')[0]->string('words')]);
+        $item = array_values(array_filter($this->get('/api/jobs/'.$this->job.'/units/'.$this->unit.'/stations/bias')->objects('items'), static fn (Fields $i): bool => 'V4' === $i->string('part')))[0];
+        self::assertSame('Output tube', $item->string('name'));
+        self::assertNotSame([], $item->objects('gauges'));
+        self::assertContains('bias', array_column($this->getList('/api/jobs/'.$this->job.'/units/'.$this->unit.'/stations'), 'station'));
+    }
+
+    public function testAChangeMakesItStaleAndItIsAskedForAgain(): void
+    {
+        $this->read(['V4.8' => '0.0463', 'V4.3' => '432', 'V4.4' => '432']);
+        self::assertNotNull($this->tube('V4')->raw('plateWatts'));
+        $this->write($this->job, 'conditions', ['facts' => ['inletVolts' => ['value' => 124.0, 'how' => 'measured'], 'source' => ['value' => ['kind' => 'wall', 'volts' => 124], 'how' => 'measured']]]);
+        self::assertNull($this->tube('V4')->raw('plateWatts'), 'the mains moved');
+        self::assertSame([], $this->tube('V4')->objects('reasons'));
+    }
+
+    public function testWhereTheTubesWouldGoComesWithWhatWouldSetThemRight(): void
+    {
+        $this->read(['V4.8' => '0.0365', 'V4.3' => '432', 'V4.4' => '432', 'V4.5' => '-36.4']);
+        $sweep = $this->get('/api/jobs/'.$this->job.'/units/'.$this->unit.'/bias/T2');
+        self::assertSame(['R32', 'supply'], [$sweep->string('part'), $sweep->string('kind')]);
+        self::assertCount(9, $sweep->objects('steps'));
+        self::assertCount(2, $sweep->objects('steps')[0]->objects('high'));
+        self::assertSame('V4', $sweep->objects('advice')[0]->string('position'));
+        self::assertMatchesRegularExpression('/^Move the grid by [\d.]+ V: then [\d.]+ mA at the plate, 65 % of the limit\. R32 of [\d.]+ kΩ comes nearest, on the cold side\.$/', $sweep->objects('advice')[0]->string('sentence'));
+    }
+
+    public function testAStageThatIsNotThereIsRefused(): void
+    {
+        $this->client->request('GET', '/api/jobs/'.$this->job.'/units/'.$this->unit.'/bias/T9');
+        self::assertSame(404, $this->client->getResponse()->getStatusCode());
+        $this->client->request('GET', '/api/jobs/'.$this->job.'/units/nobody/bias');
+        self::assertSame(404, $this->client->getResponse()->getStatusCode());
+    }
+
+    public function testAUnitWithoutASheetHasNoTubesToShow(): void
+    {
+        $other = $this->bookIn(null);
+        $bias = $this->get('/api/jobs/'.$other.'/units/'.$this->unitOf($other).'/bias');
+        self::assertSame([false, []], [$bias->boolean('hasCircuit'), $bias->objects('tubes')]);
+    }
+
+    /** @param array<string, string> $readings */
+    private function read(array $readings): void
+    {
+        foreach ($readings as $place => $text) {
+            $this->write($this->job, 'reading', ['place' => $place, 'function' => 'dc-volts', 'text' => $text, 'meterId' => 'no-1', 'slipAnswer' => 'as-typed']);
+        }
+    }
+
+    private function tube(string $position): Fields
+    {
+        return array_values(array_filter($this->get('/api/jobs/'.$this->job.'/units/'.$this->unit.'/bias')->objects('tubes'), static fn (Fields $t): bool => $position === $t->string('position')))[0];
+    }
+
+    private function unitOf(string $job): string
+    {
+        return $this->get('/api/jobs/'.$job)->objects('units')[0]->string('id');
+    }
+}
