@@ -42,7 +42,7 @@ final class BiasTest extends TestCase
         }
         $b->see('cooler than the 60 % to 70 % of the school');
         $b->see('Alike: ');
-        $b->see('Move the grid by ');
+        $b->see('P5 takes it from ');
         self::assertSame([], $b->axe(), 'bias');
         $before = $this->percent('V4');
         self::assertSame('29 %', $before);
@@ -59,7 +59,7 @@ final class BiasTest extends TestCase
         $b->tabTo('.turn .go');
         $b->type(WebDriverKeys::ENTER);
         $b->see('As fitted: P5 @');
-        $b->until(fn (): bool => '–' === $this->percent('V4'), 'what was read before is of before');
+        $b->until(fn (): bool => str_starts_with($this->percent('V4'), '–'), 'what was read before is of before');
         $b->tabTo('#entry');
         $b->enters('V4.8 0.0341');
         $b->until(static fn (): bool => str_contains($b->text(), 'Read V4.3, V4.4'), 'it says what it lacks');

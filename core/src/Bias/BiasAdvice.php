@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Bias;
 
+use Yew\Core\Circuit\TubeStress;
 use Yew\Core\Quantity\ESeries;
 
 /**
@@ -19,16 +20,17 @@ final readonly class BiasAdvice
     private const ROUNDS = 4;
 
     /**
-     * @param float       $share       of the plate’s limit that it aims at
-     * @param float       $amperes     of the plate there
-     * @param float|null  $gridVolts   to move the grid by; null where the cathode is what moves
-     * @param float|null  $gridTo      what the grid will read then, against the chassis; null where nobody read it
-     * @param float|null  $cathodeOhms what belongs under the cathode
-     * @param float|null  $fitOhms     the nearest of E24 on the cold side
-     * @param float|null  $fitWatts    that it must be rated for
-     * @param string|null $part        of the bias supply that $fitOhms are for
+     * @param float                    $share       of the plate’s limit that it aims at
+     * @param float                    $amperes     of the plate there
+     * @param float|null               $gridVolts   to move the grid by; null where the cathode is what moves
+     * @param float|null               $gridTo      what the grid will read then, against the chassis; null where nobody read it
+     * @param float|null               $cathodeOhms what belongs under the cathode
+     * @param float|null               $fitOhms     the nearest of E24 on the cold side
+     * @param float|null               $fitWatts    that it must be rated for
+     * @param string|null              $part        of the bias supply that $fitOhms are for, or that does not reach it
+     * @param array{float, float}|null $reach       shares between which what moves the bias can take it; null where it reaches what is aimed at
      */
-    private function __construct(public float $share, public float $amperes, public ?float $gridVolts, public ?float $gridTo, public ?float $cathodeOhms = null, public ?float $fitOhms = null, public ?float $fitWatts = null, public ?string $part = null)
+    private function __construct(public float $share, public float $amperes, public ?float $gridVolts, public ?float $gridTo, public ?float $cathodeOhms = null, public ?float $fitOhms = null, public ?float $fitWatts = null, public ?string $part = null, public ?array $reach = null)
     {
     }
 
@@ -46,7 +48,13 @@ final readonly class BiasAdvice
         $limit = $tube->limits()[0] ?? null;
         $value = null === $limit || $tube->isOfUnknownSuffix() ? null : $sweep->valueFor($tube, $share * $limit->plateWatts);
         $there = null === $value ? null : $sweep->at($tube, $value);
-        $from = $sweep->at($tube, $sweep->standsAt($tube));
+        $from = $sweep->at($tube, $sweep->stands);
+        if (null === $value && null !== $limit && null !== $from && !$tube->isOfUnknownSuffix()) {
+            $ends = array_map(static fn (array $s): ?TubeStress => $sweep->at($tube, $s['value']), [$sweep->steps[0], $sweep->steps[\count($sweep->steps) - 1]]);
+            $shares = array_map(static fn (?TubeStress $t): float => null === $t ? 0.0 : $t->plateVolts * $t->plateAmperes / $limit->plateWatts, $ends);
+
+            return new self($share, $from->plateAmperes, null, null, part: $sweep->handle->part, reach: [min($shares), max($shares)]);
+        }
         if (null === $value || null === $there || null === $from) {
             return null;
         }

@@ -19,9 +19,10 @@ final readonly class BiasSweep
     private const HALVINGS = 30;
 
     /**
-     * @param list<array{value: float, now: array<string, TubeStress>, low: array<string, TubeStress>, high: array<string, TubeStress>}> $steps in rising order, tubes by position; one alone where there is nothing to turn
+     * @param list<array{value: float, now: array<string, TubeStress>, low: array<string, TubeStress>, high: array<string, TubeStress>}> $steps  in rising order, tubes by position; one alone where there is nothing to turn
+     * @param float                                                                                                                      $stands where what moves the bias stands now
      */
-    private function __construct(public ?BiasHandle $handle, public array $steps)
+    private function __construct(public ?BiasHandle $handle, public array $steps, public float $stands)
     {
     }
 
@@ -44,22 +45,30 @@ final readonly class BiasSweep
             }
         }
 
-        return [] === $steps ? null : new self($handle, $steps);
+        $tubes = array_values(array_filter($bench->tubes(), static fn (BiasTube $t): bool => $t->drawn->stage === $tube->drawn->stage));
+
+        return [] === $steps ? null : new self($handle, $steps, self::stands($handle, $steps, $tubes));
     }
 
-    /** Where what moves the bias stands: where the grid was read and a trim has such a place, there; else as fitted. */
-    public function standsAt(BiasTube $tube): float
+    /**
+     * Where what moves the bias of a stage stands: where a grid of it was read and a trim has such a place, there; else as fitted.
+     *
+     * @param list<array{value: float, now: array<string, TubeStress>}> $steps
+     * @param list<BiasTube>                                            $tubes
+     */
+    private static function stands(?BiasHandle $handle, array $steps, array $tubes): float
     {
-        $now = $this->handle->now ?? 0.0;
-        if (null === $tube->grid || 'setting' !== $this->handle?->kind) {
+        $now = $handle->now ?? 0.0;
+        $tube = array_values(array_filter($tubes, static fn (BiasTube $t): bool => null !== $t->grid))[0] ?? null;
+        if (null === $tube || 'setting' !== $handle?->kind) {
             return $now;
         }
-        $read = $tube->grid->value - ($tube->cathode->value ?? 0.0);
-        for ($i = 1; $i < \count($this->steps); ++$i) {
-            [$a, $b] = [$this->steps[$i - 1]['now'][$tube->drawn->position]->gridVolts, $this->steps[$i]['now'][$tube->drawn->position]->gridVolts];
+        $read = ($tube->grid->value ?? 0.0) - ($tube->cathode->value ?? 0.0);
+        for ($i = 1; $i < \count($steps); ++$i) {
+            [$a, $b] = [$steps[$i - 1]['now'][$tube->drawn->position]->gridVolts, $steps[$i]['now'][$tube->drawn->position]->gridVolts];
             $share = $a === $b ? -1.0 : ($read - $a) / ($b - $a);
             if ($share >= 0.0 && $share <= 1.0) {
-                return $this->steps[$i - 1]['value'] + $share * ($this->steps[$i]['value'] - $this->steps[$i - 1]['value']);
+                return $steps[$i - 1]['value'] + $share * ($steps[$i]['value'] - $steps[$i - 1]['value']);
             }
         }
 
@@ -69,7 +78,7 @@ final readonly class BiasSweep
     /** Where a measured tube goes when its bias is moved: from where it was measured to be, by what the circuit says of the way. Null where it was not measured. */
     public function at(BiasTube $tube, float $value): ?TubeStress
     {
-        [$from, $to] = [$this->between($tube->drawn->position, $this->standsAt($tube)), $this->between($tube->drawn->position, $value)];
+        [$from, $to] = [$this->between($tube->drawn->position, $this->stands), $this->between($tube->drawn->position, $value)];
         if (null === $tube->plate || null === $tube->plateAmperes || $from->plateAmperes <= 0.0) {
             return null;
         }

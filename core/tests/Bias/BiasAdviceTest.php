@@ -57,6 +57,27 @@ final class BiasAdviceTest extends TestCase
         self::assertGreaterThan(0.55, $then->plateShare, 'and not far');
     }
 
+    public function testWhatATrimDoesNotReachIsSaidWithWhereItEnds(): void
+    {
+        $bench = BiasTape::energised('teasel-50', 230.0)->reads(['V4.8' => '0.0181', 'V4.3' => '454', 'V4.4' => '451', 'V4.5' => '-40.7']);
+        $advice = BiasAdvice::of($bench->tube('V4'), BiasSweep::of($bench->bench(), $bench->tube('V4')), 0.65) ?? self::fail('something is to be said');
+        self::assertSame(['P5', null], [$advice->part, $advice->gridVolts]);
+        self::assertLessThan(0.65, $advice->reach[1] ?? self::fail('it ends somewhere'));
+        self::assertGreaterThan($advice->reach[0], $advice->reach[1]);
+        self::assertNull(BiasAdvice::of($bench->tube('V4'), BiasSweep::of($bench->bench(), $bench->tube('V4')), ($advice->reach[0] + $advice->reach[1]) / 2)?->reach, 'between its ends it reaches');
+    }
+
+    /** One grid that was read tells where the trim of the stage stands, for every tube on it. */
+    public function testATrimStandsWhereAGridOfItsStageSaysSo(): void
+    {
+        $bench = BiasTape::energised('rushlight-60', 230.0);
+        $fitted = BiasSweep::of($bench->bench(), $bench->tube('V4')) ?? self::fail('its circuit tells');
+        self::assertSame(0.5, $fitted->stands);
+        $read = BiasSweep::of($bench->reads(['V3.5' => '-62.06'])->bench(), $bench->tube('V4')) ?? self::fail('its circuit tells');
+        self::assertEqualsWithDelta(0.1875, $read->stands, 0.03, 'halfway between two that were tried');
+        self::assertSame(0.5, BiasSweep::of($bench->reads(['V3.5' => '-90'])->bench(), $bench->tube('V4'))?->stands, 'nowhere on the trim');
+    }
+
     public function testNothingIsAdvisedOfWhatIsNotKnown(): void
     {
         self::assertNull(BiasAdvice::byLaw(BiasTape::energised('lantern-30', 117.0)->tube('V4')), 'nothing was read');

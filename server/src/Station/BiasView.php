@@ -57,7 +57,7 @@ final readonly class BiasView
         }
 
         return [
-            'stage' => $stage, 'part' => $sweep?->handle?->part, 'kind' => $sweep?->handle?->kind, 'now' => $sweep?->handle?->now,
+            'stage' => $stage, 'part' => $sweep?->handle?->part, 'kind' => $sweep?->handle?->kind, 'now' => $sweep?->handle?->now, 'stands' => $sweep?->stands,
             'advice' => $advised,
             'steps' => array_map(static fn (array $s): array => ['value' => $s['value'], 'now' => self::dots($s['now']), 'low' => self::dots($s['low']), 'high' => self::dots($s['high'])], $sweep->steps ?? []),
         ];
@@ -140,12 +140,13 @@ final readonly class BiasView
     private function advice(BiasAdvice $advice): array
     {
         $code = match (true) {
+            null !== $advice->reach => 'advice-out-of-reach',
             null !== $advice->cathodeOhms => 'advice-cathode',
             null !== $advice->part => 'advice-supply',
             null !== $advice->gridTo => 'advice-grid-to',
             default => 'advice-grid',
         };
-        $sentence = $this->wording->cold($code, ['gridVolts' => $advice->gridVolts, 'toVolts' => $advice->gridTo, 'wantedAmperes' => $advice->amperes, 'aimPercent' => 100 * $advice->share, 'cathodeOhms' => $advice->cathodeOhms, 'fitOhms' => $advice->fitOhms, 'fitWatts' => $advice->fitWatts, 'part' => $advice->part]);
+        $sentence = $this->wording->cold($code, ['gridVolts' => $advice->gridVolts, 'toVolts' => $advice->gridTo, 'wantedAmperes' => $advice->amperes, 'aimPercent' => 100 * $advice->share, 'cathodeOhms' => $advice->cathodeOhms, 'fitOhms' => $advice->fitOhms, 'fitWatts' => $advice->fitWatts, 'part' => $advice->part, 'leastPercent' => 100 * ($advice->reach[0] ?? 0.0), 'mostPercent' => 100 * ($advice->reach[1] ?? 0.0)]);
 
         return ['sentence' => $sentence, 'gridVolts' => $advice->gridVolts, 'fitOhms' => $advice->fitOhms, 'plateAmperes' => $advice->amperes];
     }

@@ -46,7 +46,12 @@ const isRight = (volts: number): boolean => x(volts) > width.value - 120
 const middleOf = computed(() => props.dots[0]?.volts ?? 0)
 const clip = useId()
 const percent = (share: number): string => `${String(Math.round(100 * share))} %`
-const nameAt = computed(() => props.dots.map((d, i) => ({ ...d, dy: props.dots.slice(0, i).some((o) => Math.abs(x(o.volts) - x(d.volts)) < 40 && Math.abs(y(o.amperes) - y(d.amperes)) < 16) ? 22 : -10 })))
+const nameAt = computed(() => props.dots.map((d, i) => ({ ...d, dy: props.dots.slice(0, i).some((o) => Math.abs(x(o.volts) - x(d.volts)) < 40 && Math.abs(y(o.amperes) - y(d.amperes)) < 16) ? 20 : -2 })))
+/** Names of the moved, one under the other where they come close. */
+const movedAt = computed(() => {
+  let before = -Infinity
+  return [...props.moved].sort((a, b) => b.amperes - a.amperes).map((m) => { before = Math.max(y(m.amperes) + 1, before + 17); return { ...m, y: before } })
+})
 const spoken = computed(() => `Dissipation plane: ${props.dots.map((d) => `${d.position} ${String(Math.round(d.volts))} volts, ${(d.amperes * 1000).toPrecision(3)} milliamperes`).join('; ')}${props.limitWatts === null ? '' : `; limit ${String(props.limitWatts)} watts`}`)
 </script>
 
@@ -62,16 +67,16 @@ const spoken = computed(() => `Dissipation plane: ${props.dots.map((d) => `${d.p
       </g>
       <path v-if="limitWatts !== null" :d="hyperbola" class="limit" :clip-path="`url(#${clip})`" />
       <text v-if="limitWatts !== null" :x="x(Math.max(span.from, limitWatts / most)) + 12" :y="top + 14" class="says">{{ limitWatts }} W</text>
-      <text v-if="limitWatts !== null" :x="x(span.to) - 6" :y="y((0.5 * (low + high) * limitWatts) / span.to) + 5" text-anchor="end" class="belongs">{{ percent(low) }} … {{ percent(high) }}</text>
+      <text v-if="limitWatts !== null" :x="x(span.to) - 6" :y="y((low * limitWatts) / span.to) + 20" text-anchor="end" class="belongs">{{ percent(low) }} … {{ percent(high) }}</text>
       <path v-if="loadLine !== null" :d="loadLine" class="load" />
-      <g v-for="g in ghosts" :key="`${g.position}${g.says}`" class="ghost"><circle :cx="x(g.volts)" :cy="y(g.amperes)" r="5" /><text :x="x(g.volts) + (isRight(g.volts) ? -10 : 10)" :y="y(g.amperes) + (g.volts < middleOf ? 20 : -10)" :text-anchor="isRight(g.volts) ? 'end' : 'start'">{{ g.says }}</text></g>
+      <g v-for="g in ghosts" :key="`${g.position}${g.says}`" class="ghost"><circle :cx="x(g.volts)" :cy="y(g.amperes)" r="5" /><text :x="x(g.volts) + (isRight(g.volts) || g.volts < middleOf ? -10 : 10)" :y="y(g.amperes) + (isRight(g.volts) ? -9 : 5)" :text-anchor="isRight(g.volts) || g.volts < middleOf ? 'end' : 'start'">{{ g.says }}</text></g>
       <g v-for="d in dots" :key="d.position" :class="['dot', d.verdict]">
         <ellipse v-if="d.measured" :cx="x(d.volts)" :cy="y(d.amperes)" :rx="Math.max(3, Math.abs(x(d.volts + d.voltsBand) - x(d.volts)))" :ry="Math.max(3, Math.abs(y(d.amperes + d.amperesBand) - y(d.amperes)))" class="sure" />
       </g>
       <g v-for="d in nameAt" :key="`n${d.position}`" :class="['dot', d.verdict]">
-        <circle :cx="x(d.volts)" :cy="y(d.amperes)" r="6" :class="{ guessed: !d.measured }" /><text :x="x(d.volts) + 10" :y="y(d.amperes) + d.dy" class="name">{{ d.position }}</text>
+        <circle :cx="x(d.volts)" :cy="y(d.amperes)" r="6" :class="{ guessed: !d.measured }" /><text :x="x(d.volts) - 11" :y="y(d.amperes) + d.dy" text-anchor="end" class="name">{{ d.position }}</text>
       </g>
-      <g v-for="m in moved" :key="`m${m.position}`" class="moved"><path :d="`M${x(m.volts) - 9} ${y(m.amperes)}h18m-9 -9v18`" /><text :x="x(m.volts) + 12" :y="y(m.amperes) - 8">{{ m.position }} {{ m.says }}</text></g>
+      <g v-for="m in movedAt" :key="`m${m.position}`" class="moved"><path :d="`M${x(m.volts) - 9} ${y(m.amperes)}h18m-9 -9v18`" /><text :x="x(m.volts) + 13" :y="m.y">{{ m.position }} {{ m.says }}</text></g>
     </svg>
   </div>
 </template>

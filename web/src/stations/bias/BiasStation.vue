@@ -6,7 +6,7 @@ import DissipationPlane, { type Ghost, type PlaneDot } from '../../marks/Dissipa
 import EntryLine from '../common/EntryLine.vue'
 import { useReadingLine } from '../voltages/useReadingLine'
 import BiasTubes from './BiasTubes.vue'
-import { movedTo, standsAt, useBias, useSweep, type BiasTube } from './useBias'
+import { movedTo, useBias, useSweep, type BiasTube } from './useBias'
 import { useBiasProbe } from './useBiasProbe'
 
 /** Bias: how the output tubes idle against what they may, and where they would go if their bias were moved. */
@@ -32,7 +32,7 @@ const limit = computed(() => tubes.value[0]?.limits[0] ?? null)
 const { sweep: told, pending } = useSweep(computed(() => stage.value?.stage ?? null))
 const sweep = computed(() => (told.value === null || told.value.steps.length === 0 ? null : told.value))
 
-const stands = computed(() => (sweep.value === null ? 0 : standsAt(sweep.value, tubes.value)))
+const stands = computed(() => sweep.value?.stands ?? 0)
 /** Where each stands: as it was measured; else where the circuit has it, drawn hollow. */
 const dots = computed(() => tubes.value.flatMap((t): PlaneDot[] => {
   if (t.plateVolts !== null && t.plateAmperes !== null) return [{ position: t.position, volts: t.plateVolts.value, amperes: t.plateAmperes.value, voltsBand: t.plateVolts.band, amperesBand: t.plateAmperes.band, verdict: t.verdict, measured: true }]
@@ -111,7 +111,7 @@ button:disabled { color: var(--soft); cursor: default; }
 button[aria-selected='true'] { background: var(--lit); font-weight: 700; }
 .go:not(:disabled) { background: var(--heart-strong); color: #fffdf6; font-weight: 700; }
 .turn { display: flex; align-items: center; gap: 10px; padding: 4px 12px; min-height: 54px; }
-.turn label { flex: none; width: 118px; } .turn small { display: block; font-size: 14px; color: var(--soft); }
+.turn label { flex: none; width: 150px; } .turn small { display: block; font-size: 14px; color: var(--soft); }
 .turn button { white-space: nowrap; }
 input[type='range'] { flex: 1; min-width: 80px; height: 44px; accent-color: var(--heart-strong); }
 @media (max-width: 1100px) { .work { grid-template-columns: minmax(0, 1fr) 270px; } }

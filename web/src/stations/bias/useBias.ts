@@ -49,22 +49,6 @@ export function dotAt(sweep: Sweep, position: string, value: number, mains: Main
   return { position, plateVolts: between(low.dot.plateVolts, high.dot.plateVolts), plateAmperes: between(low.dot.plateAmperes, high.dot.plateAmperes), gridVolts: between(low.dot.gridVolts, high.dot.gridVolts) }
 }
 
-/** Where what moves the bias of a stage stands: where a grid of it was read and the trim has such a place, there; else as fitted. */
-export function standsAt(sweep: Sweep, tubes: BiasTube[]): number {
-  const now = sweep.now ?? 0
-  const tube = sweep.kind === 'setting' ? tubes.find((t) => t.gridVolts !== null) : undefined
-  const read = tube?.gridVolts?.value
-  if (tube === undefined || read === undefined) return now
-  for (let i = 1; i < sweep.steps.length; ++i) {
-    const [low, high] = [sweep.steps[i - 1], sweep.steps[i]]
-    const [a, b] = [low?.now.find((d) => d.position === tube.position)?.gridVolts, high?.now.find((d) => d.position === tube.position)?.gridVolts]
-    if (low === undefined || high === undefined || a === undefined || b === undefined || a === b) continue
-    const share = (read - a) / (b - a)
-    if (share >= 0 && share <= 1) return low.value + share * (high.value - low.value)
-  }
-  return now
-}
-
 export interface Moved { plateVolts: number; plateAmperes: number; plateWatts: number; gridVolts: number | null }
 
 /** Where a measured tube goes when its bias is moved, or the mains: from where it was measured to be, by what the circuit says of the way. */
