@@ -45,7 +45,6 @@ const loadLine = computed(() => {
 const isRight = (volts: number): boolean => x(volts) > width.value - 120
 const middleOf = computed(() => props.dots[0]?.volts ?? 0)
 const clip = useId()
-const percent = (share: number): string => `${String(Math.round(100 * share))} %`
 const nameAt = computed(() => props.dots.map((d, i) => ({ ...d, dy: props.dots.slice(0, i).some((o) => Math.abs(x(o.volts) - x(d.volts)) < 40 && Math.abs(y(o.amperes) - y(d.amperes)) < 16) ? 20 : -2 })))
 /** Names of the moved, one under the other where they come close. */
 const movedAt = computed(() => {
@@ -67,7 +66,6 @@ const spoken = computed(() => `Dissipation plane: ${props.dots.map((d) => `${d.p
       </g>
       <path v-if="limitWatts !== null" :d="hyperbola" class="limit" :clip-path="`url(#${clip})`" />
       <text v-if="limitWatts !== null" :x="x(Math.max(span.from, limitWatts / most)) + 12" :y="top + 14" class="says">{{ limitWatts }} W</text>
-      <text v-if="limitWatts !== null" :x="x(span.to) - 6" :y="y((low * limitWatts) / span.to) + 20" text-anchor="end" class="belongs">{{ percent(low) }} … {{ percent(high) }}</text>
       <path v-if="loadLine !== null" :d="loadLine" class="load" />
       <g v-for="g in ghosts" :key="`${g.position}${g.says}`" class="ghost"><circle :cx="x(g.volts)" :cy="y(g.amperes)" r="5" /><text :x="x(g.volts) + (isRight(g.volts) || g.volts < middleOf ? -10 : 10)" :y="y(g.amperes) + (isRight(g.volts) ? -9 : 5)" :text-anchor="isRight(g.volts) || g.volts < middleOf ? 'end' : 'start'">{{ g.says }}</text></g>
       <g v-for="d in dots" :key="d.position" :class="['dot', d.verdict]">
@@ -89,7 +87,6 @@ text { font: 14px var(--figures); fill: var(--soft); paint-order: stroke; stroke
 .band { fill: var(--window); }
 .over { fill: var(--danger); opacity: 0.09; }
 .limit { fill: none; stroke: var(--danger); stroke-width: 2.2; } .says { fill: var(--danger); font-weight: 700; }
-.belongs { fill: var(--ink); }
 .load { fill: none; stroke: var(--needle); stroke-width: 1.6; stroke-dasharray: 7 4; }
 :root[data-theme='lamp'] .load { stroke: var(--on-needle-soft); }
 .ghost circle { fill: none; stroke: var(--soft); stroke-width: 1.6; stroke-dasharray: 3 2; }

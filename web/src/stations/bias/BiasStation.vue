@@ -52,6 +52,7 @@ const moved = computed(() => (tried.value === null ? [] : ghostsAt('now', share,
 /** The hottest at the highest mains of the place, and at the lowest. */
 const hottest = computed(() => [...tubes.value].sort((a, b) => (b.plateWatts?.value ?? 0) - (a.plateWatts?.value ?? 0)).slice(0, 1))
 const ghosts = computed(() => [...ghostsAt('high', (w) => `+10 %: ${share(w)}`, hottest.value), ...ghostsAt('low', (w) => `−10 %: ${share(w)}`, hottest.value)])
+const belongs = computed(() => { const t = tubes.value[0]?.target; return t === undefined ? '' : `${String(Math.round(100 * t.low))} … ${String(Math.round(100 * t.high))} %` })
 const isSetting = computed(() => sweep.value?.kind === 'setting')
 const shownAt = computed(() => (isSetting.value ? `at ${String(Math.round(100 * at.value))} %` : `${at.value.toPrecision(3)} Ω`))
 const wouldRead = computed(() => { const t = tubes.value[0]; const to = t === undefined || sweep.value === null || tried.value === null ? null : movedTo(sweep.value, t, stands.value, at.value); return to?.gridVolts === null || to === null ? '' : `${tubes.value[0]?.position ?? ''} grid ${to.gridVolts.toFixed(1).replace('-', '−')} V` })
@@ -74,7 +75,7 @@ function choose(key: string): void {
 <template>
   <div class="station">
     <div class="board-in">
-      <h1>Bias <small>{{ bench.unit?.maker }} {{ bench.unit?.model }}<template v-if="limit !== null"> · {{ limit.type }}, {{ limit.plateWatts }} W {{ limit.system }}</template></small></h1>
+      <h1>Bias <small>{{ bench.unit?.maker }} {{ bench.unit?.model }}<template v-if="limit !== null"> · {{ limit.type }}, {{ limit.plateWatts }} W {{ limit.system }} · belongs {{ belongs }}</template></small></h1>
       <p v-if="fault !== null" class="danger">{{ fault }}</p>
       <div v-if="bias !== null && bias.tubes.length === 0" class="card empty">
         <h2>{{ bias.hasCircuit ? 'No output tube is in' : 'No circuit drawn' }}</h2>
@@ -110,9 +111,10 @@ button { font: inherit; color: inherit; background: var(--card); border: 1px sol
 button:disabled { color: var(--soft); cursor: default; }
 button[aria-selected='true'] { background: var(--lit); font-weight: 700; }
 .go:not(:disabled) { background: var(--heart-strong); color: #fffdf6; font-weight: 700; }
-.turn { display: flex; align-items: center; gap: 10px; padding: 4px 12px; min-height: 54px; }
-.turn label { flex: none; width: 150px; } .turn small { display: block; font-size: 14px; color: var(--soft); }
+.turn { display: grid; grid-template-columns: minmax(0, 1fr) auto auto; align-items: center; gap: 2px 10px; padding: 6px 12px; min-height: 54px; }
+.turn small { font-size: 14px; color: var(--soft); margin-left: 10px; }
+p.turn { display: block; }
 .turn button { white-space: nowrap; }
-input[type='range'] { flex: 1; min-width: 80px; height: 44px; accent-color: var(--heart-strong); }
+input[type='range'] { grid-column: 1 / -1; grid-row: 2; width: 100%; height: 44px; margin: 0; accent-color: var(--heart-strong); }
 @media (max-width: 1100px) { .work { grid-template-columns: minmax(0, 1fr) 270px; } }
 </style>
