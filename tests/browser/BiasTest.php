@@ -7,7 +7,6 @@ namespace Yew\Browser;
 use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\TestCase;
-use Yew\Core\Codec\Fields;
 
 /** Bias by keyboard alone: read, judged against the limit, the trim tried on the plane and turned, then read again (BIAS). */
 final class BiasTest extends TestCase
@@ -32,7 +31,7 @@ final class BiasTest extends TestCase
     public function testAPairIsReadTriedOnThePlaneTurnedAndReadAgain(): void
     {
         $b = self::$browser;
-        $job = $this->energised('Teasel 50', 230.0, 'T2A 250V', ['V1' => '12AX7', 'V2' => '12AX7', 'V3' => '12AX7', 'V4' => 'EL34', 'V5' => 'EL34', 'V6' => '5AR4']);
+        $job = KnownGood::energised($b, 'Teasel 50', 230.0, 'T2A 250V', ['V1' => '12AX7', 'V2' => '12AX7', 'V3' => '12AX7', 'V4' => 'EL34', 'V5' => 'EL34', 'V6' => '5AR4']);
         $b->open('/jobs/'.$job.'/bias');
         $b->see('V4 pin 8');
         $b->see('Not read yet.');
@@ -68,7 +67,7 @@ final class BiasTest extends TestCase
     public function testAPlaceThatIsNoneIsRefusedAndASharedResistorGivesAMean(): void
     {
         $b = self::$browser;
-        $job = $this->energised('Wren 15', 230.0, 'T1A 250V', ['V1' => '12AX7', 'V2' => '12AX7', 'V3' => 'EL84', 'V4' => 'EL84', 'V5' => 'EZ81']);
+        $job = KnownGood::energised($b, 'Wren 15', 230.0, 'T1A 250V', ['V1' => '12AX7', 'V2' => '12AX7', 'V3' => 'EL84', 'V4' => 'EL84', 'V5' => 'EZ81']);
         $b->open('/jobs/'.$job.'/bias');
         $b->see('Not read yet.');
         $b->tabTo('#entry');
@@ -87,35 +86,5 @@ final class BiasTest extends TestCase
     private function percent(string $position): string
     {
         return self::$browser->says('return [...document.querySelectorAll(".tubes .head")].find(h => h.innerText.startsWith("'.$position.'"))?.querySelector(".big").innerText ?? ""');
-    }
-
-    /**
-     * An amplifier that is known to be good, on full mains with its tubes said.
-     *
-     * @param array<string, string> $tubes
-     */
-    private function energised(string $sheet, float $volts, string $fuse, array $tubes): string
-    {
-        $b = self::$browser;
-        $job = $b->bookedIn($sheet, $volts);
-        $b->readyForPower($job, $fuse, $volts);
-        $said = ['meterId' => 'no-1', 'limiters' => [], 'inletVolts' => $volts, 'standby' => 'play', 'tubes' => array_map(static fn (string $t): array => ['type' => $t, 'tubeId' => null], $tubes)];
-        $b->write($job, 'conditions', ['facts' => array_map(static fn (mixed $value): array => ['value' => $value, 'how' => 'measured'], $said)]);
-        foreach (Fields::of(json_decode($b->fetch('/api/jobs/'.$job.'/tape'), true))->objects('benches')[0]->objects('islands') as $island) {
-            $b->write($job, 'discharge-proof', ['island' => $island->string('id'), 'text' => '0.3', 'meterId' => 'no-1']);
-        }
-        $b->write($job, 'state-change', ['to' => 'ramping', 'gates' => ['volumes' => 'yes'], 'overrides' => $this->reasons($job, 'gates')], 2);
-        $b->write($job, 'state-change', ['to' => 'energised', 'overrides' => $this->reasons($job, 'fullMains')], 2);
-
-        return $job;
-    }
-
-    /** @return array<string, string> a reason for each gate that is not met */
-    private function reasons(string $job, string $which): array
-    {
-        $unit = Fields::of(json_decode(self::$browser->fetch('/api/jobs/'.$job), true))->objects('units')[0]->string('id');
-        $shut = array_filter(Fields::of(json_decode(self::$browser->fetch('/api/jobs/'.$job.'/units/'.$unit.'/power'), true))->objects($which), static fn (Fields $g): bool => !$g->boolean('passes') && 'volumes' !== $g->string('id'));
-
-        return array_fill_keys(array_map(static fn (Fields $g): string => $g->string('id'), array_values($shut)), 'known good');
     }
 }

@@ -21,7 +21,7 @@ final readonly class BiasCurrents
     private const METER_OHMS = 1.0;
 
     /** Between two readings, one after the other, the mains wanders by so much of what is read (our choice). */
-    private const WANDER = 0.001;
+    private const WANDER = 0.002;
 
     public function __construct(private DrawnOutput $tube, private BiasReadings $read, private ?Figure $share, private int $tubesInStage)
     {

@@ -164,6 +164,6 @@ final class BiasJudge
     {
         $current = $tube->current();
 
-        return null === $current || !$current->isMean() ? null : new Reason('bias-is-a-mean', Verdict::Within, ['count' => $current->tubes, 'winding' => $tube->drawn->stage.'/'.$tube->drawn->side]);
+        return null === $current || !$current->isMean() ? null : new Reason('bias-is-a-mean', Verdict::Within, ['count' => (string) $current->tubes, 'winding' => $tube->drawn->stage.'/'.$tube->drawn->side]);
     }
 }

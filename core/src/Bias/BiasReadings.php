@@ -9,6 +9,7 @@ use Yew\Core\Drawn\DrawnOutput;
 use Yew\Core\Iron\IronTestKind;
 use Yew\Core\Quantity\ErrorSource;
 use Yew\Core\Quantity\Figure;
+use Yew\Core\Reading\Mark;
 use Yew\Core\Resistor\ResistorTestKind;
 use Yew\Core\Sheet\TestPoint;
 use Yew\Core\Station\BenchFacts;
@@ -41,12 +42,12 @@ final readonly class BiasReadings
         return $this->figure($place, MeterFunction::DcAmperes);
     }
 
-    /** Whether a reading stands there that has no error: nobody said by which meter. */
+    /** Whether a reading that still holds stands there without an error: nobody said by which meter. */
     public function lacksMeter(string $place): bool
     {
         $point = $this->facts->readings?->point(TestPoint::keyOf($place, MeterFunction::DcVolts)) ?? $this->facts->readings?->point(TestPoint::keyOf($place, MeterFunction::DcAmperes));
 
-        return null !== $point?->judgement && null !== $point->judgement->volts && null === $point->figure;
+        return null !== $point?->judgement && null !== $point->judgement->volts && !$point->judgement->has(Mark::Stale) && null === $point->figure;
     }
 
     /** Ohms of a resistor: as it was measured since it was fitted, else as it is marked. */

@@ -6,6 +6,7 @@ namespace Yew\Core\Job;
 
 use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\Meter;
+use Yew\Core\Bias\BiasStation;
 use Yew\Core\Circuit\Time\Fall;
 use Yew\Core\Circuit\Time\FallAsked;
 use Yew\Core\Circuit\Time\Rise;
@@ -48,8 +49,8 @@ use Yew\Core\Test\TakenTest;
 /** A unit at a moment: its state, beside everything else that is known of it, and what follows from both. Each answer is worked out once. */
 final class Bench
 {
-    /** Stations that test no part by itself: the walk round sees, a point that reads wrong is a symptom, work is what was done. */
-    private const NO_PROOF = ['look', 'voltages', 'work', PowerStation::ID];
+    /** Stations that test no part by itself: the walk round sees, a point that reads wrong and a tube that idles hot are symptoms, work is what was done. */
+    private const NO_PROOF = ['look', 'voltages', BiasStation::ID, 'work', PowerStation::ID];
     /** Grounds that rest on no measurement of the part. */
     private const NO_MEASUREMENT = ['finding', 'school-', 'rating-', 'mark-', 'marked-', 'look-', 'resistor-damaged'];
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Owner;
 
+use Yew\Core\Bias\BiasStation;
 use Yew\Core\Power\PowerStation;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Safety\Hazard;
@@ -16,7 +17,7 @@ final class Recommendations
 {
     /** The walk round names parts that another station tests; what a point reads and how a tube idles are symptoms, and no work; what is done already is none either. */
     private const WALK = 'look';
-    private const NO_WORK = ['voltages', 'work', PowerStation::ID, 'bias'];
+    private const NO_WORK = ['voltages', BiasStation::ID, 'work', PowerStation::ID];
 
     /**
      * @param array<string, Board> $boards by station, in the order of the work

@@ -12,6 +12,8 @@ use Yew\Core\Bias\BiasStation;
 use Yew\Core\Bias\BiasSweep;
 use Yew\Core\Bias\BiasTarget;
 use Yew\Core\Bias\BiasTube;
+use Yew\Core\Owner\Recommendation;
+use Yew\Core\Owner\Recommendations;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Station\Outcome;
 use Yew\Core\Test\Reason;
@@ -71,6 +73,9 @@ final class BiasJudgeTest extends TestCase
         self::assertSame([], BiasJudge::judge(BiasTape::energised('lantern-30', 117.0)->tube('V4')));
         $tube = BiasTape::energised('lantern-30', 117.0)->reads(['V4.8' => '40mA'])->tube('V4');
         self::assertSame('V4.3, V4.4', self::reason($tube, 'bias-not-measured')->figures['wanted']);
+        $turned = self::lantern('40mA', '432', '432');
+        $turned->tape->taken('conditions', ['facts' => ['inletVolts' => ['value' => 122.0, 'how' => 'measured'], 'source' => ['value' => ['kind' => 'wall', 'volts' => 122.0], 'how' => 'measured']]], 1.0);
+        self::assertSame('bias-not-measured', self::codes($turned->reads(['V4.8' => '44mA'])->tube('V4'))[0], 'those of before are stale, and had their meter');
         $unsaid = BiasTape::energised('lantern-30', 117.0, saysTubes: false)->reads(['V4.8' => '46mA', 'V4.3' => '432', 'V4.4' => '432'])->tube('V4');
         self::assertSame(Verdict::CannotSay, self::reason($unsaid, 'bias-type-not-said')->verdict, 'what is drawn is a guess');
         self::assertNotContains('bias-type-not-said', self::codes(self::lantern('46mA', '432', '432')->tube('V4')));
@@ -153,6 +158,15 @@ final class BiasJudgeTest extends TestCase
         self::assertContains('bias-is-a-mean', array_map(static fn (Reason $r): string => $r->code, $board->find('V3')->judged->reasons ?? []));
         self::assertSame(Outcome::Open, $board->find('V5')?->judged->outcome, 'the other channel is not read');
         self::assertSame(Outcome::Open, $board->find('T2')?->judged->outcome, 'a mean tells no spread');
+    }
+
+    /** A tube that idles over its limit is a symptom: of its bias supply, its coupling capacitor, its mains. It proves no tube bad, and is no work by itself. */
+    public function testATubeThatIdlesHotIsNoProofAgainstIt(): void
+    {
+        $bench = self::lantern('80mA', '432', '432');
+        self::assertSame('bias-over-limit', self::codes($bench->tube('V4'))[0]);
+        self::assertNull($bench->tape->bench()->proofAgainst('V4'));
+        self::assertSame([], array_filter(Recommendations::of($bench->tape->bench()->boards()), static fn (Recommendation $r): bool => 'bias' === $r->station));
     }
 
     /** The trim is tried from end to end, at three mains; a part under the cathodes from half to twice its ohms. */

@@ -9,6 +9,7 @@ use Symfony\Component\Clock\ClockInterface;
 use Symfony\Component\Filesystem\Filesystem;
 use Twig\Environment;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Job\Bench;
 use Yew\Core\Job\ShelfState;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Reading\ReadingContext;
@@ -20,6 +21,7 @@ use Yew\Server\Job\Jobs;
 use Yew\Server\Report\Entity\IssuedReport;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Shop\ShopMeters;
+use Yew\Server\Station\BiasView;
 use Yew\Server\Station\StationView;
 use Yew\Server\Tape\Benches;
 use Yew\Server\Tape\BenchView;
@@ -54,6 +56,7 @@ final readonly class Reports
         private Wording $wording,
         private StationView $stations,
         private PowerPaper $power,
+        private BiasView $bias,
         private string $stateDir,
     ) {
     }
@@ -86,6 +89,14 @@ final readonly class Reports
         });
 
         return $report;
+    }
+
+    /** @return array<string, mixed>|null how its output tubes idle; null where nobody measured it */
+    private function idling(Bench $bench): ?array
+    {
+        $bias = $this->bias->of($bench);
+
+        return [] === array_filter(\is_array($bias['tubes']) ? $bias['tubes'] : [], static fn (mixed $t): bool => \is_array($t) && null !== $t['plateWatts']) ? null : $bias;
     }
 
     /** With its report made, a job whose every chassis is closed out and off is ready to be collected (REC-3). */
@@ -126,6 +137,7 @@ final readonly class Reports
                 'cold' => array_map(fn (Station $s): array => ['title' => $this->wording->cold('station-'.$s->id(), [], ucfirst(str_replace('-', ' ', $s->id()))), 'work' => $this->wording->cold('work-'.$s->id(), [], str_replace('-', ' ', $s->id())), ...$this->stations->of($bench, $s->id())], array_values(array_filter($bench->unit->stations()->all(), static fn (Station $s): bool => [] !== $s->tests()))),
                 'limiter' => PointView::limiter($bench->state->conditions),
                 'power' => $this->power->of($unit, $bench),
+                'bias' => $this->idling($bench),
                 'work' => $bench->state->work->toArray(),
                 'meter' => $this->meters->find($bench->state->conditions->meterId())?->name,
             ];

@@ -10,6 +10,7 @@ use Yew\Core\Bias\BiasCurrent;
 use Yew\Core\Bias\BiasJudge;
 use Yew\Core\Bias\BiasLimit;
 use Yew\Core\Bias\BiasSpread;
+use Yew\Core\Bias\BiasStation;
 use Yew\Core\Bias\BiasSweep;
 use Yew\Core\Bias\BiasTube;
 use Yew\Core\Circuit\TubeStress;
@@ -39,6 +40,7 @@ final readonly class BiasView
         return [
             'unitId' => $bench->unit->unitId(),
             'hasCircuit' => $bench->facts()->drawn->hasCircuit,
+            'cautions' => $this->wording->cautions(BiasStation::ID),
             'tubes' => array_map($this->tube(...), array_values($tubes)),
             'stages' => array_map($this->stage(...), array_keys($stages), array_values($stages)),
         ];

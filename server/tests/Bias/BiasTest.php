@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Yew\Server\Tests\Bias;
 
 use Yew\Core\Codec\Fields;
+use Yew\Server\Job\Entity\Job;
+use Yew\Server\Report\Reports;
 use Yew\Server\Tests\ServerTestCase;
 
 /** How output tubes idle, over HTTP: what was read, what it says, what would set it right, and what is refused. */
@@ -73,6 +75,16 @@ final class BiasTest extends ServerTestCase
         $other = $this->bookIn(null);
         $bias = $this->get('/api/jobs/'.$other.'/units/'.$this->unitOf($other).'/bias');
         self::assertSame([false, []], [$bias->boolean('hasCircuit'), $bias->objects('tubes')]);
+    }
+
+    public function testTheReportTellsTheOwnerAndTheNextTechnician(): void
+    {
+        $job = $this->em()->find(Job::class, $this->job) ?? self::fail('it is there');
+        $html = static fn (): string => (string) preg_replace('/\s+/', ' ', strip_tags(self::getContainer()->get(Reports::class)->html($job)));
+        self::assertStringNotContainsString('How hot its output tubes run', $html(), 'nobody measured it');
+        $this->read(['V4.8' => '0.0463', 'V4.3' => '432', 'V4.4' => '432']);
+        self::assertStringContainsString('Without signal they use 63 % (V4) of the heat that they may make; 60 to 70 % is usual for a stage of this kind.', $html());
+        self::assertMatchesRegularExpression('/V4 6L6GC what is under its cathode 46\.3 ± [\d.]+ mA 432 V 18\.9 ± [\d.]+ W 63 % of 30 W, design-maximum/', $html());
     }
 
     /** @param array<string, string> $readings */

@@ -3,6 +3,7 @@ import { computed, ref, useTemplateRef, watch } from 'vue'
 import { useSession } from '../../access/session'
 import { useBench } from '../../frame/bench'
 import DissipationPlane, { type Ghost, type PlaneDot } from '../../marks/DissipationPlane.vue'
+import { showFigure } from '../../quantity/figure'
 import EntryLine from '../common/EntryLine.vue'
 import { useReadingLine } from '../voltages/useReadingLine'
 import BiasTubes from './BiasTubes.vue'
@@ -54,7 +55,7 @@ const hottest = computed(() => [...tubes.value].sort((a, b) => (b.plateWatts?.va
 const ghosts = computed(() => [...ghostsAt('high', (w) => `+10 %: ${share(w)}`, hottest.value), ...ghostsAt('low', (w) => `−10 %: ${share(w)}`, hottest.value)])
 const belongs = computed(() => { const t = tubes.value[0]?.target; return t === undefined ? '' : `${String(Math.round(100 * t.low))} … ${String(Math.round(100 * t.high))} %` })
 const isSetting = computed(() => sweep.value?.kind === 'setting')
-const shownAt = computed(() => (isSetting.value ? `at ${String(Math.round(100 * at.value))} %` : `${at.value.toPrecision(3)} Ω`))
+const shownAt = computed(() => (isSetting.value ? `at ${String(Math.round(100 * at.value))} %` : showFigure(at.value, 'Ω')))
 const wouldRead = computed(() => { const t = tubes.value[0]; const to = t === undefined || sweep.value === null || tried.value === null ? null : movedTo(sweep.value, t, stands.value, at.value); return to?.gridVolts === null || to === null ? '' : `${tubes.value[0]?.position ?? ''} grid ${to.gridVolts.toFixed(1).replace('-', '−')} V` })
 const live = computed(() => bench.state === 'energised' || bench.state === 'ramping')
 
@@ -82,7 +83,7 @@ function choose(key: string): void {
         <p v-if="bias.hasCircuit">Bias is read with the output {{ session.word('tubes') }} in, at full mains.</p>
         <p v-else>What an output {{ session.word('tube') }} dissipates follows from what lies under its cathode and over its {{ session.word('plate') }}: draw its output stage on a sheet, and choose the sheet at Book-in. Volts and currents can be read at Voltages meanwhile.</p>
       </div>
-      <div v-else-if="stage !== null" class="work">
+      <div v-else-if="bias !== null && stage !== null" class="work">
         <div class="left">
           <div v-if="stages.length > 1" class="stages" role="tablist" aria-label="Output stage"><button v-for="s in stages" :key="s.stage" type="button" role="tab" :aria-selected="s.stage === stage.stage" @click="chosenStage = s.stage">{{ s.stage }} · {{ s.positions.join(' ') }}</button></div>
           <div class="card field"><dissipation-plane :limit-watts="limit?.plateWatts ?? null" :low="tubes[0]?.target.low ?? 0.6" :high="tubes[0]?.target.high ?? 0.7" :dots="dots" :moved="moved" :ghosts="ghosts" :plate-to-plate-ohms="stage.plateToPlateOhms" :single-ended="stage.isSingleEnded" /></div>
@@ -94,7 +95,7 @@ function choose(key: string): void {
           </div>
           <p v-else class="card turn soft">{{ pending ? 'Asking the circuit where the tubes would go.' : sweep === null ? 'Where the tubes would go the circuit tells at full mains, with the mains stated and no limiter in.' : 'Nothing is drawn that would move this bias.' }}</p>
         </div>
-        <bias-tubes :tubes="tubes" :stage="stage" :advice="told?.advice ?? []" :lit="lit" @probe="choose" />
+        <bias-tubes :tubes="tubes" :stage="stage" :advice="told?.advice ?? []" :cautions="bias.cautions" :lit="lit" @probe="choose" />
       </div>
     </div>
     <teleport defer to="#entry-slot"><entry-line ref="line" :line="entry" @state="emit('state')" @conditions="emit('conditions')" /></teleport>

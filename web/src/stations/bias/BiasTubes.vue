@@ -4,7 +4,7 @@ import type { Unit } from '../../quantity/parse'
 import type { Bias, BiasTube, Sweep } from './useBias'
 
 /** Each output tube with what it dissipates, by which way that is known, and what would set it right. */
-const props = defineProps<{ tubes: BiasTube[]; stage: Bias['stages'][number]; advice: Sweep['advice']; lit: string | null }>()
+const props = defineProps<{ tubes: BiasTube[]; stage: Bias['stages'][number]; advice: Sweep['advice']; cautions: string[]; lit: string | null }>()
 const emit = defineEmits<{ probe: [key: string] }>()
 
 type Figure = BiasTube['plateWatts']
@@ -38,6 +38,7 @@ const isRead = (t: BiasTube, place: string): boolean => t.currents.some((c) => c
     <section v-if="stage.reasons.length > 0" class="tube">
       <p v-for="r in stage.reasons" :key="r.code" class="small"><b>Set</b> <b :class="['verdict', r.verdict]">{{ verdicts[r.verdict] }}</b> {{ r.sentence }}</p>
     </section>
+    <ul class="small soft mind"><li v-for="c in cautions" :key="c">{{ c }}</li></ul>
   </div>
 </template>
 
@@ -51,4 +52,5 @@ const isRead = (t: BiasTube, place: string): boolean => t.currents.some((c) => c
 .advice { border-left: 4px solid var(--heart); padding-left: 8px; }
 summary { cursor: pointer; min-height: 26px; }
 ul { margin: 4px 0 0; padding-left: 18px; }
+.mind { padding: 6px 12px 10px 30px; }
 </style>
