@@ -319,6 +319,7 @@ final class ColdBenchTest extends TestCase
         $b->nameMeter();
         $this->asks($b, 'Prove: bias');
         $b->type('0.1', WebDriverKeys::ENTER);
+        $b->stands('DEAD');
         $this->asks($b, 'T1 · Primary, ohms');
         foreach (['1.1', '85.2', '0.1'] as $text) {
             $b->enters($text);
@@ -338,7 +339,7 @@ final class ColdBenchTest extends TestCase
         $b->type(' ', WebDriverKeys::TAB, ' ');
         $b->tabTo('button.go:not(.hot)');
         $b->type(WebDriverKeys::ENTER);
-        $b->see('DRIVEN');
+        $b->stands('DRIVEN');
         $b->bare();
         $this->choose($b, 'T2');
         $this->asks($b, 'T2 · Ratio');
