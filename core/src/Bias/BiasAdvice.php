@@ -58,22 +58,36 @@ final readonly class BiasAdvice
         if (null === $value || null === $there || null === $from) {
             return null;
         }
-        if ('setting' === $sweep->handle->kind) {
-            $moved = $there->gridVolts - $from->gridVolts;
-
-            return new self($share, $there->plateAmperes, $moved, null === $tube->grid ? null : $tube->grid->value + $moved);
+        if ('cathode' === $sweep->handle->kind) {
+            return self::atCathode($tube, $share, $there->plateAmperes, $value);
         }
+        $fits = [];
         if ('supply' === $sweep->handle->kind) {
-            $moved = $there->gridVolts - $from->gridVolts;
             $fits = [ESeries::E24->atMost($value), ESeries::E24->atLeast($value)];
             usort($fits, static fn (float $a, float $b): int => ($sweep->at($tube, $a)->plateAmperes ?? \INF) <=> ($sweep->at($tube, $b)->plateAmperes ?? \INF));
-
-            return new self($share, $there->plateAmperes, $moved, null === $tube->grid ? null : $tube->grid->value + $moved, fitOhms: $fits[0], part: $sweep->handle->part);
         }
-        $fit = ESeries::E24->atLeast($value);
-        $through = $there->plateAmperes * (1.0 + ($tube->screenAmperes->value ?? 0.0) / max(1e-9, $tube->plateAmperes->value ?? 0.0)) * \count($tube->drawn->sharing);
 
-        return new self($share, $there->plateAmperes, null, null, $value, $fit, self::WATTS_TIMES * $through ** 2 * $fit);
+        return self::atGrid($tube, $share, $there->plateAmperes, $there->gridVolts - $from->gridVolts, $fits[0] ?? null, [] === $fits ? null : $sweep->handle->part);
+    }
+
+    /** The grid moved by so many volts; by a part of the bias supply, where that is what moves it. */
+    private static function atGrid(BiasTube $tube, float $share, float $amperes, float $moved, ?float $fitOhms = null, ?string $part = null): self
+    {
+        return new self($share, $amperes, $moved, null === $tube->grid ? null : $tube->grid->value + $moved, fitOhms: $fitOhms, part: $part);
+    }
+
+    /** So many ohms under the cathode, with what comes nearest on the cold side and what it must stand. */
+    private static function atCathode(BiasTube $tube, float $share, float $amperes, float $ohms): self
+    {
+        $fit = ESeries::E24->atLeast($ohms);
+
+        return new self($share, $amperes, null, null, $ohms, $fit, self::WATTS_TIMES * self::through($tube, $amperes) ** 2 * $fit);
+    }
+
+    /** What flows through the cathode’s resistor, with the screens and every tube that stands on it, at so much plate current of each. */
+    private static function through(BiasTube $tube, float $amperes): float
+    {
+        return $amperes * (1.0 + ($tube->screenAmperes->value ?? 0.0) / max(1e-9, $tube->plateAmperes->value ?? 0.0)) * \count($tube->drawn->sharing);
     }
 
     /** By the tube’s law, as if its supply did not move. */
@@ -93,7 +107,7 @@ final readonly class BiasAdvice
     {
         $moved = self::moved($tube, $tube->plate->value ?? 0.0, $tube->screen->value ?? 0.0, $amperes);
 
-        return null === $moved ? null : new self($share, $amperes, $moved, null === $tube->grid ? null : $tube->grid->value + $moved);
+        return null === $moved ? null : self::atGrid($tube, $share, $amperes, $moved);
     }
 
     /** The resistor that holds the cathode where the grid must be under it. */
@@ -110,15 +124,8 @@ final readonly class BiasAdvice
             }
             $belongs = $volts - $moved;
         }
-        $screenShare = ($tube->screenAmperes->value ?? 0.0) / max(1e-9, $tube->plateAmperes->value ?? 0.0);
-        $through = $amperes * (1.0 + $screenShare) * \count($tube->drawn->sharing);
-        if ($belongs <= 0.0) {
-            return null;
-        }
-        $ohms = $belongs / $through;
-        $fit = ESeries::E24->atLeast($ohms);
 
-        return new self($share, $amperes, null, null, $ohms, $fit, self::WATTS_TIMES * $through ** 2 * $fit);
+        return $belongs <= 0.0 ? null : self::atCathode($tube, $share, $amperes, $belongs / self::through($tube, $amperes));
     }
 
     /** By how much the grid moves against the cathode for another plate current, from where it is measured to be. */

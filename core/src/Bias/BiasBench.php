@@ -10,15 +10,16 @@ use Yew\Core\Drawn\DrawnOutput;
 use Yew\Core\Quantity\Figure;
 use Yew\Core\Reading\OutputTube;
 use Yew\Core\Station\BenchFacts;
-use Yew\Core\Tube\TubeSection;
 use Yew\Core\Tube\TubeType;
 
-/** Every output tube of a unit with what its readings say of how it idles. */
-final readonly class BiasBench
+/** Every output tube of a unit with what its readings say of how it idles; worked out once. */
+final class BiasBench
 {
-    private BiasReadings $read;
+    private readonly BiasReadings $read;
+    /** @var array<string, BiasTube>|null */
+    private ?array $tubes = null;
 
-    public function __construct(public BenchFacts $facts)
+    public function __construct(public readonly BenchFacts $facts)
     {
         $this->read = new BiasReadings($facts);
     }
@@ -26,6 +27,9 @@ final readonly class BiasBench
     /** @return array<string, BiasTube> by position, in the order of the drawing; those that are out left out */
     public function tubes(): array
     {
+        if (null !== $this->tubes) {
+            return $this->tubes;
+        }
         $out = $this->conditions()?->tubesOut() ?? [];
         $tubes = [];
         foreach ($this->facts->drawn->outputs as $position => $drawn) {
@@ -34,7 +38,7 @@ final readonly class BiasBench
             }
         }
 
-        return $tubes;
+        return $this->tubes = $tubes;
     }
 
     /** @return list<string> positions of a stage whose tubes are in */
@@ -45,16 +49,10 @@ final readonly class BiasBench
         return array_values(array_map(static fn (DrawnOutput $o): string => $o->position, array_filter($this->facts->drawn->outputs, static fn (DrawnOutput $o): bool => $o->stage === $stage && !\in_array($o->position, $out, true))));
     }
 
-    /** The section of a type that makes the power. */
-    public static function section(TubeType $type): ?TubeSection
-    {
-        return OutputTube::powerSection($type);
-    }
-
     private function tube(DrawnOutput $drawn, int $tubesInStage): BiasTube
     {
         $types = $this->types($drawn->position);
-        $section = [] === $types ? null : self::section($types[0]);
+        $section = [] === $types ? null : OutputTube::powerSection($types[0]);
         $share = null === $section ? null : ScreenShare::of($this->facts, $drawn, $section);
         $measured = $this->screenMeasured($drawn);
         $currents = (new BiasCurrents($drawn, $this->read, $share, $tubesInStage))->all();

@@ -40,7 +40,8 @@ final class BiasStation implements Station
         $bench = new BiasBench($facts);
         $items = $stages = [];
         foreach ($bench->tubes() as $position => $tube) {
-            $items[] = self::item($position, 'bias-tube', implode(' or ', array_map(static fn ($t): string => $t->name, $tube->types)), BiasJudge::judge($tube), self::gauges($tube));
+            $reasons = BiasJudge::judge($tube);
+            $items[] = self::item($position, 'bias-tube', implode(' or ', array_map(static fn ($t): string => $t->name, $tube->types)), $reasons, self::gauges($tube, $reasons));
             $stages[$tube->drawn->stage][] = $tube;
         }
         foreach ($stages as $stage => $tubes) {
@@ -60,12 +61,16 @@ final class BiasStation implements Station
         return new Item($part, 'bias', $name, $detail, self::verdict($reasons), [], $gauges, states: [ChassisState::Energised], asked: true);
     }
 
-    /** @return list<Gauge> */
-    private static function gauges(BiasTube $tube): array
+    /**
+     * @param list<Reason> $reasons
+     *
+     * @return list<Gauge>
+     */
+    private static function gauges(BiasTube $tube, array $reasons): array
     {
         $watts = $tube->plateWatts();
         $limit = $tube->limits()[0] ?? null;
-        $verdict = Reason::worst(BiasJudge::judge($tube)) ?? Verdict::CannotSay;
+        $verdict = Reason::worst($reasons) ?? Verdict::CannotSay;
 
         return null === $watts || null === $limit ? [] : [new Gauge('bias-plate-watts', $watts->value, 'W', null, $tube->target()->low() * $limit->plateWatts, $tube->target()->high() * $limit->plateWatts, $verdict)];
     }

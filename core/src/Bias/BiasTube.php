@@ -6,6 +6,7 @@ namespace Yew\Core\Bias;
 
 use Yew\Core\Drawn\DrawnOutput;
 use Yew\Core\Quantity\Figure;
+use Yew\Core\Reading\OutputTube;
 use Yew\Core\Tube\TubeLimits;
 use Yew\Core\Tube\TubeSection;
 use Yew\Core\Tube\TubeType;
@@ -68,7 +69,7 @@ final readonly class BiasTube
     {
         $limits = [];
         foreach ($this->types as $type) {
-            $section = BiasBench::section($type)?->name;
+            $section = OutputTube::powerSection($type)?->name;
             $own = array_filter($type->limits, static fn (TubeLimits $l): bool => null !== $l->plateWatts && (null === $l->section || $l->section === $section));
             $limits = [...$limits, ...array_map(static fn (TubeLimits $l): BiasLimit => new BiasLimit($type->name, $l->system, $l->source, (float) $l->plateWatts, $l->screenWatts, $l->plateVolts, $l->screenVolts), array_values($own))];
         }
@@ -78,7 +79,7 @@ final readonly class BiasTube
 
     public function section(): ?TubeSection
     {
-        return [] === $this->types ? null : BiasBench::section($this->types[0]);
+        return [] === $this->types ? null : OutputTube::powerSection($this->types[0]);
     }
 
     public function target(): BiasTarget

@@ -56,9 +56,8 @@ final readonly class StopBounds
             default => [0.0, 0.0],
         };
         if (0.0 === $most || !$state->isOnMains() || $breaks($healthy)) {
-            return new self(null, null);
+            return self::none();
         }
-
         $step = self::FIRST_STEP * max($least, abs($healthy));
 
         return new self(self::bound($breaks, $healthy, -$step, -$most), self::bound($breaks, $healthy, $step, $most));
