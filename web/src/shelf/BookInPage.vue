@@ -1,18 +1,19 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
+import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { NButton, NInput } from 'naive-ui'
 import { computed, reactive, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, newId, type Schemas } from '../api/client'
 import TopBar from '../frame/TopBar.vue'
 import FoundList from './FoundList.vue'
-import UnitFields, { faultOf, toSend, type TypedUnit } from './UnitFields.vue'
+import UnitFields, { faultOf, knownSheets, suggestSheet, toSend, type TypedUnit } from './UnitFields.vue'
 
 /** More chassis than anybody brings in as one job. */
 const MOST_UNITS = 8
 
 const router = useRouter()
-const blank = (): TypedUnit => ({ serial: '', maker: '', model: '', wiredFor: localStorage.getItem('wiredFor') ?? '', sheetVersionId: null, found: null })
+const queries = useQueryClient()
+const blank = (): TypedUnit => ({ serial: '', maker: '', model: '', wiredFor: localStorage.getItem('wiredFor') ?? '', sheetVersionId: null, isSheetChosen: false, found: null })
 const kept = JSON.parse(sessionStorage.getItem('book-in') ?? '{}') as { words?: Record<string, string>; units?: TypedUnit[] }
 const form = reactive({ owner: '', phone: '', email: '', complaint: '', cameWith: '', conditionNotes: '', hoursAWeek: '', ...kept.words })
 const units = ref<TypedUnit[]>(kept.units ?? [blank()])
@@ -53,6 +54,8 @@ async function book(): Promise<void> {
   if (form.owner.trim() === '') { error.value = 'Whose amplifier is it?'; return }
   busy.value = true
   try {
+    const sheets = await queries.query({ ...knownSheets, staleTime: 'static' }) // who types faster than the list comes still gets the model's sheet
+    for (const unit of units.value) suggestSheet(unit, sheets)
     const job = await ask(api.POST('/api/jobs', { body: {
       id,
       owner: owner.value === null ? { name: form.owner.trim(), phone: form.phone, email: form.email } : { id: owner.value.id },

@@ -1,5 +1,5 @@
 <script lang="ts">
-import type { Schemas } from '../api/client'
+import { api, ask, type Schemas } from '../api/client'
 
 /** One chassis as it is typed at book-in; found is the one that was here before. */
 export interface TypedUnit {
@@ -8,9 +8,21 @@ export interface TypedUnit {
   model: string
   wiredFor: string
   sheetVersionId: string | null
+  /** A person took this sheet, or took it away: none is put there any more. */
+  isSheetChosen: boolean
   found: Schemas['FoundUnit'] | null
 }
 export type NewUnit = Schemas['NewJob']['units'][number]
+
+type SheetName = Pick<Schemas['SheetSummary'], 'name' | 'versionId'>
+export const knownSheets = { queryKey: ['sheets'], queryFn: () => ask(api.GET('/api/sheets')) }
+
+/** The sheet of that model's name, as long as no person chose one. */
+export function suggestSheet(unit: TypedUnit, sheets: SheetName[]): void {
+  if (unit.isSheetChosen) return
+  const fits = sheets.find((s) => s.name.toLowerCase() === unit.model.trim().toLowerCase())
+  unit.sheetVersionId = fits?.versionId ?? null
+}
 
 const volts = (unit: TypedUnit): number | null => (unit.wiredFor.trim() === '' ? null : Number(unit.wiredFor.replace(',', '.').replace(/\s*v$/i, '')))
 
@@ -29,8 +41,7 @@ export const toSend = (unit: TypedUnit): NewUnit => ({
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
 import { NInput, NSelect } from 'naive-ui'
-import { computed, onMounted, useId, useTemplateRef } from 'vue'
-import { api, ask } from '../api/client'
+import { computed, onMounted, useId, useTemplateRef, watch } from 'vue'
 import FoundList from './FoundList.vue'
 
 const unit = defineModel<TypedUnit>({ required: true })
@@ -41,18 +52,14 @@ const first = useTemplateRef<InstanceType<typeof NInput>>('first')
 onMounted(() => first.value?.focus())
 
 const units = useQuery({ queryKey: computed(() => ['units', unit.value.serial]), queryFn: () => ask(api.GET('/api/units', { params: { query: { q: unit.value.serial } } })), enabled: computed(() => unit.value.serial.trim().length > 1 && unit.value.found === null) })
-const sheets = useQuery({ queryKey: ['sheets'], queryFn: () => ask(api.GET('/api/sheets')) })
+const sheets = useQuery(knownSheets)
 const sheetChoices = computed(() => (sheets.data.value ?? []).map((s) => ({ label: `${s.name}, version ${s.number}`, value: s.versionId })))
 
 function choose(found: Schemas['FoundUnit']): void {
   Object.assign(unit.value, { found, serial: found.serial, maker: found.maker, model: found.model, wiredFor: found.wiredForVolts?.toString() ?? '' })
   emit('owner', found.owner)
-  suggestSheet()
 }
-function suggestSheet(): void {
-  const fits = (sheets.data.value ?? []).find((s) => s.name.toLowerCase() === unit.value.model.trim().toLowerCase())
-  if (fits !== undefined) unit.value.sheetVersionId ??= fits.versionId
-}
+watch(() => [unit.value.model, sheets.data.value] as const, ([, known]) => known !== undefined && suggestSheet(unit.value, known))
 </script>
 
 <template>
@@ -61,11 +68,11 @@ function suggestSheet(): void {
     <p v-else class="small within">Seen before: its own history opens with it.</p></div>
   <div class="two">
     <div><label class="said" :for="'maker' + suffix">Maker</label><n-input v-model:value="unit.maker" placeholder="" :input-props="{ id: 'maker' + suffix }" :disabled="unit.found !== null" /></div>
-    <div><label class="said" :for="'model' + suffix">Model</label><n-input v-model:value="unit.model" placeholder="" :input-props="{ id: 'model' + suffix }" :disabled="unit.found !== null" @blur="suggestSheet" /></div>
+    <div><label class="said" :for="'model' + suffix">Model</label><n-input v-model:value="unit.model" placeholder="" :input-props="{ id: 'model' + suffix }" :disabled="unit.found !== null" /></div>
   </div>
   <div class="two">
     <div><label class="said" :for="'wired' + suffix">Wired for mains of, volts</label><n-input v-model:value="unit.wiredFor" placeholder="" :input-props="{ id: 'wired' + suffix, inputmode: 'decimal' }" :disabled="unit.found !== null" /></div>
-    <div><label :id="label" class="said" :for="'sheet' + suffix">Sheet to measure against</label><n-select v-model:value="unit.sheetVersionId" :options="sheetChoices" filterable clearable placeholder="none yet" :input-props="{ id: 'sheet' + suffix, 'aria-labelledby': label }" /></div>
+    <div><label :id="label" class="said" :for="'sheet' + suffix">Sheet to measure against</label><n-select v-model:value="unit.sheetVersionId" :options="sheetChoices" filterable clearable placeholder="none yet" @update:value="unit.isSheetChosen = true" :input-props="{ id: 'sheet' + suffix, 'aria-labelledby': label }" /></div>
   </div>
 </template>
 
