@@ -23,16 +23,19 @@ try {
 
         return is_numeric($took) ? (float) $took : \NAN;
     };
-    $said = $sweeps = $again = [];
+    $said = $sweeps = $again = $powers = [];
     for ($n = 0; $n < 8; ++$n) {
         $browser->write($job, 'conditions', ['facts' => ['inletVolts' => ['value' => 226.0 + $n, 'how' => 'measured']]]);
         $said[] = $milliseconds($base);
         $sweeps[] = $milliseconds($base.'/T2');
         $again[] = $milliseconds($base.'/T2');
+        $powers[] = $milliseconds($base.'/T2/power');
     }
     report('What is said of the tubes', $said, 'under 300 ms');
     report('Where they would go, never asked before', $sweeps, 'a second');
     report('Where they would go, asked before', $again, 'under 100 ms');
+
+    report('Expected power, never asked before', $powers, 'under 500 ms');
 
     $browser->open('/jobs/'.$job.'/bias');
     $browser->tabTo('input[type="range"]');

@@ -64,7 +64,7 @@ final class BiasTest extends TestCase
         $b->until(static fn (): bool => str_contains($b->text(), 'Read V4.3, V4.4'), 'it says what it lacks');
     }
 
-    public function testAPlaceThatIsNoneIsRefusedAndASharedResistorGivesAMean(): void
+    public function testAPlaceThatIsNoneIsRefusedASharedResistorGivesAMeanAndPowerIsForetold(): void
     {
         $b = self::$browser;
         $job = KnownGood::energised($b, 'Wren 15', 230.0, 'T1A 250V', ['V1' => '12AX7', 'V2' => '12AX7', 'V3' => 'EL84', 'V4' => 'EL84', 'V5' => 'EZ81']);
@@ -80,6 +80,22 @@ final class BiasTest extends TestCase
         }
         $b->see('The mean of 2 tubes');
         $b->see('Not read one by one: V3, V4');
+
+        // What the stage should give, into what is on it and into half of that, by keyboard.
+        $b->tabTo('#driven');
+        $b->type(WebDriverKeys::ENTER);
+        $b->until(static fn (): bool => 1 === preg_match('/^\d+\.\d+ W$/', $b->textOf('.driven .big')), 'clean power is foretold');
+        $b->until(static fn (): bool => !str_contains($b->textOf('.driven table'), '…'), 'beside it half the load and twice');
+        self::assertSame([], $b->axe(), 'driven');
+        $into = $b->textOf('.driven .big');
+        $b->tabTo('#power-load');
+        $b->see('8.00 Ω is on an output drawn for 15.0 Ω');
+        $b->type('15', WebDriverKeys::ENTER);
+        $b->until(static fn (): bool => !str_contains($b->textOf('.driven'), 'is on an output drawn for'), 'into what it is drawn for');
+        $b->until(static fn (): bool => $into !== $b->textOf('.driven .big'), 'another load is another power');
+        $b->chord(WebDriverKeys::CONTROL, 'a');
+        $b->type('0.1', WebDriverKeys::ENTER);
+        $b->see('A load of 0.5 to 1000 Ω belongs here.');
         self::assertSame([], $b->consoleErrors());
     }
 

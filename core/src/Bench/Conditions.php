@@ -251,6 +251,15 @@ final readonly class Conditions
         return $fitted;
     }
 
+    /** What is on the output, ohms; null where nothing is, or nobody said how much. */
+    public function loadOhms(): ?float
+    {
+        $load = $this->get('load');
+        $ohms = \is_array($load) && 'none' !== ($load['kind'] ?? null) ? $load['ohms'] ?? null : null;
+
+        return is_numeric($ohms) ? (float) $ohms : null;
+    }
+
     public function inStandby(): bool
     {
         return 'standby' === $this->get('standby');

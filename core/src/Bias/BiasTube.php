@@ -7,7 +7,6 @@ namespace Yew\Core\Bias;
 use Yew\Core\Drawn\DrawnOutput;
 use Yew\Core\Quantity\Figure;
 use Yew\Core\Reading\OutputTube;
-use Yew\Core\Tube\TubeLimits;
 use Yew\Core\Tube\TubeSection;
 use Yew\Core\Tube\TubeType;
 
@@ -67,14 +66,7 @@ final readonly class BiasTube
     /** @return list<BiasLimit> of every candidate and source, the one to judge by first */
     public function limits(): array
     {
-        $limits = [];
-        foreach ($this->types as $type) {
-            $section = OutputTube::powerSection($type)?->name;
-            $own = array_filter($type->limits, static fn (TubeLimits $l): bool => null !== $l->plateWatts && (null === $l->section || $l->section === $section));
-            $limits = [...$limits, ...array_map(static fn (TubeLimits $l): BiasLimit => new BiasLimit($type->name, $l->system, $l->source, (float) $l->plateWatts, $l->screenWatts, $l->plateVolts, $l->screenVolts), array_values($own))];
-        }
-
-        return $limits;
+        return array_merge(...array_map(BiasLimit::ofType(...), $this->types));
     }
 
     public function section(): ?TubeSection

@@ -18,6 +18,7 @@ final readonly class DrawnOutput
      * @param list<string>          $sharedAt     cathodes that stand on the shared part at once
      * @param array<string, float>  $ohms         drawn ohms by part and winding
      * @param array<string, float>  $tolerance    percent, by part
+     * @param list<string>          $held         those of $own and $shared with a capacitor across them that keeps their volts while a signal passes
      * @param list<string>          $half         windings from its supply to its plate
      * @param float                 $tapShare     of the turns that carry the screens' current too; 0 where the screens have a supply of their own
      * @param string|null           $stopper      at its screen
@@ -38,6 +39,7 @@ final readonly class DrawnOutput
         public array $sharedAt,
         public array $ohms,
         public array $tolerance,
+        public array $held,
         public array $half,
         public float $tapShare,
         public ?string $stopper,

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Drawn;
 
 use Yew\Core\Circuit\Block\ExpandedBlock;
+use Yew\Core\Circuit\Element\Capacitor;
 use Yew\Core\Circuit\Element\CoupledWindings;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\Winding;
@@ -15,6 +16,10 @@ use Yew\Core\Sheet\Place;
 /** The output tubes of a circuit, each with what its bias can be measured across, found by following the circuit from its pins. */
 final readonly class DrawnOutputs
 {
+    /** A bypass counts where it passes this tone … times better than the part that it is across (our choice). */
+    private const TONE_HERTZ = 1000.0;
+    private const HELD_TIMES = 10.0;
+
     /** @param array<string, DrawnTube> $tubes by position */
     private function __construct(private CircuitAtWork $circuit, private array $tubes)
     {
@@ -78,6 +83,7 @@ final readonly class DrawnOutputs
             $sharing, null === $shared ? [] : array_values(array_filter($cathodes, fn (string $c): bool => $this->node($c) === $this->node($this->end($shared)))),
             [...array_column(array_map(static fn (Resistor $r): array => [$r->id, $r->ohms], $parts), 1, 0), ...array_column(array_map(static fn (Winding $w): array => [$w->id, $w->ohms], $half), 1, 0)],
             array_column(array_map(static fn (Resistor $r): array => [$r->id, $r->tolerancePercent], $parts), 1, 0),
+            array_values(array_map(static fn (Resistor $r): string => $r->id, array_filter([$at, $shared], fn (?Resistor $r): bool => null !== $r && $this->isHeld($r)))),
             array_map(static fn (Winding $w): string => $w->id, $half), 'tap' === $screens ? $turns[\count($turns) - 1] / array_sum($turns) : 0.0,
             $stopper?->id, $screens, 'supply' === $screens ? $this->railAt($fed) : null, $this->tubes[$position]->isFixedBiased ?? false, \count($sides) < 2, $iron?->primaryOhms,
         );
@@ -146,6 +152,19 @@ final readonly class DrawnOutputs
 
             return null !== $cathode && ($this->node($cathode) === $this->node($place) || (null !== $own && $this->node($this->other($own, $cathode)) === $this->node($place)));
         }));
+    }
+
+    /** Whether a capacitor across a part keeps its volts where it is while a tone passes. */
+    private function isHeld(Resistor $part): bool
+    {
+        $ends = [$this->node($part->a), $this->node($part->b)];
+        $farads = 0.0;
+        foreach ($this->circuit->fitted->netlist->all(Capacitor::class) as $capacitor) {
+            $across = [$this->node($capacitor->plus), $this->node($capacitor->minus)];
+            $farads += $ends === $across || array_reverse($ends) === $across ? $capacitor->farads : 0.0;
+        }
+
+        return $farads * 2.0 * \M_PI * self::TONE_HERTZ * $part->ohms > self::HELD_TIMES;
     }
 
     /** The rail that a place stands on; the place itself where it stands on none. */

@@ -12,6 +12,8 @@ use Yew\Core\Circuit\Time\FallAsked;
 use Yew\Core\Circuit\Time\Rise;
 use Yew\Core\Circuit\Time\RiseAsked;
 use Yew\Core\Drawn\DrawnTube;
+use Yew\Core\Output\ExpectedPower;
+use Yew\Core\Output\PowerAsked;
 use Yew\Core\Power\Authority;
 use Yew\Core\Power\FeedbackPhase;
 use Yew\Core\Power\Gate;
@@ -164,6 +166,7 @@ final class Bench
             $this->work(),
             $this->state->ramps, $this->unit->lamps(), fn (Conditions $c, FallAsked $asked): ?Fall => $this->unit->fall($c, $this->made(), $asked), $this->unit->recorded(...),
             fn (Conditions $c, RiseAsked $asked): ?Rise => $this->unit->rise($c, $this->made(), $asked),
+            fn (Conditions $c, PowerAsked $asked, FittedChange ...$instead): ?ExpectedPower => $this->unit->expectedPower($c, $this->made()->with(...array_values($instead)), $asked),
         );
     }
 

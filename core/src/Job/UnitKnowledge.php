@@ -14,6 +14,8 @@ use Yew\Core\Circuit\Time\RiseAsked;
 use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Instrument\DialTable;
+use Yew\Core\Output\ExpectedPower;
+use Yew\Core\Output\PowerAsked;
 use Yew\Core\Reading\SisterUnit;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Sheet;
@@ -70,6 +72,9 @@ interface UnitKnowledge
 
     /** How places come up when it is switched on, cold, under these conditions; null where the sheet holds no circuit, or it has no answer. */
     public function rise(Conditions $conditions, FittedChanges $fitted, RiseAsked $asked): ?Rise;
+
+    /** The power of an output stage under these conditions; null where no circuit tells. */
+    public function expectedPower(Conditions $conditions, FittedChanges $fitted, PowerAsked $asked): ?ExpectedPower;
 
     /** @return list<array{float, float}> DC volts that meters on the network kept of a place of this unit, on this job, between two moments: seconds since the first of these, and V */
     public function recorded(string $place, float $from, float $until): array;

@@ -129,7 +129,7 @@ final readonly class SheetModel
     }
 
     /** What is fitted, with the tubes that the conditions state. */
-    private function unit(Conditions $conditions, Calibration $calibration, FittedChanges $fitted): AsFitted
+    public function unit(Conditions $conditions, Calibration $calibration, FittedChanges $fitted): AsFitted
     {
         $unit = $fitted->on($this->circuit->netlist, $calibration->factors, $this->tubes);
         $changes = [];

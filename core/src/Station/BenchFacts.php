@@ -11,8 +11,11 @@ use Yew\Core\Circuit\Time\FallAsked;
 use Yew\Core\Circuit\Time\Rise;
 use Yew\Core\Circuit\Time\RiseAsked;
 use Yew\Core\Drawn\DrawnParts;
+use Yew\Core\Output\ExpectedPower;
+use Yew\Core\Output\PowerAsked;
 use Yew\Core\Ramp\Ramps;
 use Yew\Core\Reading\JudgedBench;
+use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Test\Reason;
@@ -24,23 +27,24 @@ use Yew\Core\Tube\TubeCatalogue;
 final readonly class BenchFacts
 {
     /**
-     * @param list<PartFinding>                                                $findings      oldest first, those of former parts among them
-     * @param array<string, string>                                            $leftAlone     reasons by station and part: `iron T2`
-     * @param Sheet|null                                                       $sheet         with the parts that are fitted now
-     * @param float                                                            $wiredForVolts mains of the unit's wiring
-     * @param int                                                              $year          of today
-     * @param TestRecord                                                       $lastVisit     of the unit's earlier jobs, as far as it is of parts that are still in there
-     * @param TestRecord                                                       $otherUnit     of another unit on the job that is drawn alike
-     * @param FittedChanges                                                    $fitted        how the unit differs from its drawing, by earlier jobs and by this one
-     * @param FittedChanges                                                    $changed       what this job changed, in the order of its readings
-     * @param (\Closure(FittedChanges): array<string, list<Reason>>)|null      $substituted   what other types than the drawn ones change, by position
-     * @param WorkFacts                                                        $work          what was ordered, exchanged and taken off
-     * @param Ramps                                                            $ramps         what was done under power
-     * @param (\Closure(Conditions, FallAsked): ?Fall)|null                    $falls         how a bank falls when the mains is cut under these conditions
-     * @param (\Closure(Conditions, RiseAsked): ?Rise)|null                    $rises         how it comes up when it is switched on under these conditions
-     * @param (\Closure(string, float, float): list<array{float, float}>)|null $recorded      what meters on the network kept at a place between two moments
-     * @param list<array{float, float}>                                        $lamps         watts and rated volts of those that the shop has for the mains lead
-     * @param JudgedBench|null                                                 $readings      the points of the sheet with what was read there; null where no station asks for them
+     * @param list<PartFinding>                                                        $findings      oldest first, those of former parts among them
+     * @param array<string, string>                                                    $leftAlone     reasons by station and part: `iron T2`
+     * @param Sheet|null                                                               $sheet         with the parts that are fitted now
+     * @param float                                                                    $wiredForVolts mains of the unit's wiring
+     * @param int                                                                      $year          of today
+     * @param TestRecord                                                               $lastVisit     of the unit's earlier jobs, as far as it is of parts that are still in there
+     * @param TestRecord                                                               $otherUnit     of another unit on the job that is drawn alike
+     * @param FittedChanges                                                            $fitted        how the unit differs from its drawing, by earlier jobs and by this one
+     * @param FittedChanges                                                            $changed       what this job changed, in the order of its readings
+     * @param (\Closure(FittedChanges): array<string, list<Reason>>)|null              $substituted   what other types than the drawn ones change, by position
+     * @param WorkFacts                                                                $work          what was ordered, exchanged and taken off
+     * @param Ramps                                                                    $ramps         what was done under power
+     * @param (\Closure(Conditions, FallAsked): ?Fall)|null                            $falls         how a bank falls when the mains is cut under these conditions
+     * @param (\Closure(Conditions, RiseAsked): ?Rise)|null                            $rises         how it comes up when it is switched on under these conditions
+     * @param (\Closure(Conditions, PowerAsked, FittedChange...): ?ExpectedPower)|null $powers        what an output stage should give under these conditions, with what is fitted now or what would be
+     * @param (\Closure(string, float, float): list<array{float, float}>)|null         $recorded      what meters on the network kept at a place between two moments
+     * @param list<array{float, float}>                                                $lamps         watts and rated volts of those that the shop has for the mains lead
+     * @param JudgedBench|null                                                         $readings      the points of the sheet with what was read there; null where no station asks for them
      */
     public function __construct(
         public TestRecord $tests,
@@ -64,6 +68,7 @@ final readonly class BenchFacts
         private ?\Closure $falls = null,
         private ?\Closure $recorded = null,
         private ?\Closure $rises = null,
+        private ?\Closure $powers = null,
     ) {
     }
 
@@ -87,7 +92,7 @@ final readonly class BenchFacts
 
     private function with(TestRecord $tests, TestRecord $lastVisit, TestRecord $otherUnit): self
     {
-        return new self($tests, $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $lastVisit, $this->readings, $otherUnit, $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps, $this->falls, $this->recorded, $this->rises);
+        return new self($tests, $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $lastVisit, $this->readings, $otherUnit, $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps, $this->falls, $this->recorded, $this->rises, $this->powers);
     }
 
     /** How a bank falls when the mains is cut under these conditions; null where no circuit tells. */
@@ -100,6 +105,12 @@ final readonly class BenchFacts
     public function rise(Conditions $conditions, RiseAsked $asked): ?Rise
     {
         return null === $this->rises ? null : ($this->rises)($conditions, $asked);
+    }
+
+    /** What an output stage should give under these conditions, with what is fitted now, or what would be; null where no circuit tells. */
+    public function expectedPower(Conditions $conditions, PowerAsked $asked, FittedChange ...$instead): ?ExpectedPower
+    {
+        return null === $this->powers ? null : ($this->powers)($conditions, $asked, ...$instead);
     }
 
     /** @return list<array{float, float}> what meters on the network kept of the DC volts at a place between two moments: seconds since the first, and V */

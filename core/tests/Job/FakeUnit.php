@@ -59,6 +59,8 @@ use Yew\Core\Job\EntryKinds;
 use Yew\Core\Job\EntryTrace;
 use Yew\Core\Job\UnitKnowledge;
 use Yew\Core\Look\LookStation;
+use Yew\Core\Output\ExpectedPower;
+use Yew\Core\Output\PowerAsked;
 use Yew\Core\Power\PowerStation;
 use Yew\Core\Resistor\ResistorStation;
 use Yew\Core\Sheet\CircuitAtWork;
@@ -225,6 +227,17 @@ final class FakeUnit implements UnitKnowledge
         $model = $this->tells ? $this->model() : null;
 
         return null === $model ? null : self::$falls[$this->sheet->name ?? ''][json_encode([$conditions->toArray(), $asked->key(), array_map(static fn (FittedChange $c): string => $c->text, $fitted->all)], \JSON_THROW_ON_ERROR)] ??= $model->fall($conditions, $this->wiredForVolts(), new Calibration(new Factors(), [], [], []), $fitted, $asked);
+    }
+
+    public function expectedPower(Conditions $conditions, FittedChanges $fitted, PowerAsked $asked): ?ExpectedPower
+    {
+        $model = $this->tells ? $this->model() : null;
+        if (null === $model) {
+            return null;
+        }
+        $unit = $model->unit($conditions, new Calibration(new Factors(), [], [], []), $fitted);
+
+        return ExpectedPower::asked($asked, $unit, $unit->solved($model->solveConditions($conditions, $this->wiredForVolts()), ShippedTubes::catalogue()), ShippedTubes::catalogue());
     }
 
     public function rise(Conditions $conditions, FittedChanges $fitted, RiseAsked $asked): ?Rise

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Server\Station;
 
 use Symfony\Component\HttpFoundation\JsonResponse;
+use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Yew\Core\Station\Stations;
 use Yew\Server\Http\Refused;
@@ -15,7 +16,7 @@ use Yew\Server\Tape\Benches;
 /** The boards of all stations. */
 final readonly class StationController
 {
-    public function __construct(private Jobs $jobs, private StationView $view, private PowerView $power, private BiasView $bias, private Benches $benches, private Stations $stations)
+    public function __construct(private Jobs $jobs, private StationView $view, private PowerView $power, private BiasView $bias, private OutputView $outputs, private Benches $benches, private Stations $stations)
     {
     }
 
@@ -62,6 +63,19 @@ final readonly class StationController
     public function biasSweep(string $jobId, string $unitId, string $stage): JsonResponse
     {
         return new JsonResponse($this->bias->sweep($this->benches->of($this->unit($jobId, $unitId)), $stage));
+    }
+
+    /** What an output stage should give, into the load on it or another, with its tubes or others. */
+    #[Route('/api/jobs/{jobId}/units/{unitId}/bias/{stage}/power', methods: ['GET'])]
+    public function stagePower(string $jobId, string $unitId, string $stage, Request $request): JsonResponse
+    {
+        $load = $request->query->getString('loadOhms');
+        $type = $request->query->getString('type');
+        if ('' !== $load && !is_numeric($load)) {
+            throw Refused::badData('loadOhms', \sprintf('“%s” are no ohms', mb_substr($load, 0, 20)));
+        }
+
+        return new JsonResponse($this->outputs->of($this->benches->of($this->unit($jobId, $unitId)), $stage, '' === $load ? null : (float) $load, '' === $type ? null : mb_substr($type, 0, 20)));
     }
 
     private function unit(string $jobId, string $unitId): JobUnit

@@ -18,6 +18,8 @@ use Yew\Core\Job\EntryKinds;
 use Yew\Core\Job\EntryTrace;
 use Yew\Core\Job\UnitKnowledge;
 use Yew\Core\Job\UnitState;
+use Yew\Core\Output\ExpectedPower;
+use Yew\Core\Output\PowerAsked;
 use Yew\Core\Reading\SisterUnit;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Sheet;
@@ -147,6 +149,13 @@ final readonly class StoredUnit implements UnitKnowledge
         $version = $this->unit->sheetVersionId();
 
         return null === $version ? null : $this->sources->inTime->rise($version, $conditions, $fitted, $this->unit->unit->wiredForVolts, $asked);
+    }
+
+    public function expectedPower(Conditions $conditions, FittedChanges $fitted, PowerAsked $asked): ?ExpectedPower
+    {
+        $version = $this->unit->sheetVersionId();
+
+        return null === $version ? null : $this->sources->powers->of($version, $conditions, $fitted, $this->unit->unit->wiredForVolts, $asked);
     }
 
     public function recorded(string $place, float $from, float $until): array

@@ -11,6 +11,7 @@ use Yew\Core\Station\Practice;
 use Yew\Core\Station\Stations;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Circuit\Drawings;
+use Yew\Server\Circuit\ExpectedPowers;
 use Yew\Server\Circuit\Forecasts;
 use Yew\Server\Circuit\StandingTubes;
 use Yew\Server\Circuit\WalkedInTime;
@@ -31,6 +32,7 @@ final readonly class UnitSources
         public ShopEquipment $equipment,
         public Forecasts $forecasts,
         public WalkedInTime $inTime,
+        public ExpectedPowers $powers,
         public Traces $traces,
         public Drawings $drawings,
         public StandingTubes $standingTubes,

@@ -62,6 +62,39 @@ final class BiasTest extends ServerTestCase
         self::assertMatchesRegularExpression('/^Move the grid by [\d.]+ V: then [\d.]+ mA at the plate, 65 % of the limit\. R32 of [\d.]+ kΩ comes nearest, on the cold side\.$/', $sweep->objects('advice')[0]->string('sentence'));
     }
 
+    public function testExpectedPowerIntoTheLoadOnItAndOthersAndWithOtherTubes(): void
+    {
+        $at = '/api/jobs/'.$this->job.'/units/'.$this->unit.'/bias/T2/power';
+        $told = $this->get($at);
+        $power = $told->object('power');
+        self::assertSame(['6L6GC', 'grid', true], [$told->string('type'), $power->string('limit'), $power->boolean('hasFeedback')]);
+        self::assertGreaterThan(20.0, $power->number('cleanWatts'));
+        self::assertMatchesRegularExpression('/^Clean up to [\d.]+ W into 8\.00 Ω: there the grids come to their cathodes, with [\d.]+ V of drive\.$/', $this->sentence($power, 'power-clean-grid'));
+        self::assertSame(['V4', 'V5'], array_map(static fn (Fields $p): string => $p->string('position'), $power->objects('paths')));
+        self::assertSame(0, $power->objects('curves')[0]->raw('gridVolts') <=> 0.0);
+        self::assertContains('5881', $told->strings('others', 40));
+        $other = $this->get($at.'?loadOhms=16&type=5881');
+        self::assertSame(['5881', 16.0], [$other->string('type'), $other->object('power')->number('loadOhms')]);
+        self::assertStringContainsString('is on an output drawn for 8.00 Ω', $this->sentence($other->object('power'), 'power-other-load'));
+    }
+
+    public function testALoadOrATypeThatCannotBeIsRefused(): void
+    {
+        foreach (['loadOhms=0.4' => 'a load of 0.5 to 1000', 'loadOhms=1001' => 'a load of', 'loadOhms=eight' => 'no ohms', 'type=EL84' => 'does not go into these sockets', 'type=6L6GC' => 'does not go'] as $asked => $says) {
+            $this->client->request('GET', '/api/jobs/'.$this->job.'/units/'.$this->unit.'/bias/T2/power?'.$asked);
+            self::assertSame(422, $this->client->getResponse()->getStatusCode(), $asked);
+            self::assertStringContainsString($says, (string) $this->client->getResponse()->getContent());
+        }
+        $this->client->request('GET', '/api/jobs/'.$this->job.'/units/'.$this->unit.'/bias/T9/power');
+        self::assertSame(404, $this->client->getResponse()->getStatusCode());
+    }
+
+    public function testBehindALampPowerIsForetoldWithoutIt(): void
+    {
+        $this->write($this->job, 'conditions', ['facts' => ['limiters' => ['value' => [['kind' => 'lamp', 'watts' => 100]], 'how' => 'measured']]]);
+        self::assertStringContainsString('that is not how it stands now', $this->sentence($this->get('/api/jobs/'.$this->job.'/units/'.$this->unit.'/bias/T2/power')->object('power'), 'power-at-wired-mains'));
+    }
+
     public function testAStageThatIsNotThereIsRefused(): void
     {
         $this->client->request('GET', '/api/jobs/'.$this->job.'/units/'.$this->unit.'/bias/T9');
@@ -98,6 +131,16 @@ final class BiasTest extends ServerTestCase
     private function tube(string $position): Fields
     {
         return array_values(array_filter($this->get('/api/jobs/'.$this->job.'/units/'.$this->unit.'/bias')->objects('tubes'), static fn (Fields $t): bool => $position === $t->string('position')))[0];
+    }
+
+    private function sentence(Fields $power, string $code): string
+    {
+        foreach ($power->objects('reasons') as $reason) {
+            if ($code === $reason->string('code')) {
+                return $reason->string('sentence');
+            }
+        }
+        self::fail($code.' is not said');
     }
 
     private function unitOf(string $job): string

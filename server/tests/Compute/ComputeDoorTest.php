@@ -26,6 +26,8 @@ final class ComputeDoorTest extends ServerTestCase
         yield 'judge-reading' => ['judge-reading', ['sheet' => $sheet, 'place' => 'V2.8', 'text' => '25.9', 'state' => 'energised', 'warmMinutes' => 15, 'conditions' => $conditions]];
         $circuit = ['sheet' => $sheet, 'conditions' => $conditions];
         yield 'operating-point' => ['operating-point', [...$circuit, 'asFitted' => [['kind' => 'part', 'id' => 'R8', 'ohms' => 910]], 'factors' => ['tubes' => ['V2' => 0.95]]]];
+        yield 'expected-power' => ['expected-power', [...$circuit, 'stage' => 'T2', 'loadOhms' => 4.0]];
+        yield 'expected-power, the tube out' => ['expected-power', [...$circuit, 'stage' => 'T2', 'conditions' => ['tubes' => ['value' => ['V2' => 'out'], 'how' => 'measured']]]];
         yield 'operating-point, a grid in the air' => ['operating-point', [...$circuit, 'asFitted' => [['kind' => 'open', 'id' => 'R1']]]];
         yield 'operating-point, with two faults' => ['operating-point', [...$circuit, 'faults' => ['tube-weak:V2:0.6', 'heater-to-cathode:V1/1:1000']]];
         yield 'in-time' => ['in-time', [...$circuit, 'seconds' => 30, 'places' => ['A', 'V2.8', 'V3.4'], 'hands' => [['atSeconds' => 20, 'off' => true], ['atSeconds' => 25, 'conditions' => $conditions]], 'fuse' => ['ratedAmperes' => 1, 'character' => 'slow'], 'limits' => [['place' => 'A', 'above' => 600], ['below' => -1]]]];
@@ -109,7 +111,7 @@ final class ComputeDoorTest extends ServerTestCase
     public function testTheListNamesEveryForm(): void
     {
         $list = self::command(['compute', '--list'], '')->getOutput();
-        foreach (['judge-reading/1', 'discharge/1', 'parse-quantity/1', 'operating-point/1', 'cold-resistance/1', 'small-signal/1', 'ripple/1', 'faults/1', 'in-time/1', 'calibrate/1', 'netlist-export/1', 'netlist-import/1', 'ratio/1', 'fuse/1', 'reforming/1', 'judge-transformer/1', 'judge-capacitor/1', 'judge-resistor/1'] as $form) {
+        foreach (['judge-reading/1', 'discharge/1', 'parse-quantity/1', 'operating-point/1', 'expected-power/1', 'cold-resistance/1', 'small-signal/1', 'ripple/1', 'faults/1', 'in-time/1', 'calibrate/1', 'netlist-export/1', 'netlist-import/1', 'ratio/1', 'fuse/1', 'reforming/1', 'judge-transformer/1', 'judge-capacitor/1', 'judge-resistor/1'] as $form) {
             self::assertStringContainsString($form, $list);
         }
     }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, useId, useTemplateRef } from 'vue'
+import { ticks } from './axis'
 
 /** Where output tubes idle: plate volts across, plate current up, the limit as a hyperbola, the band where such a stage belongs, a dot for each tube with its band. */
 export interface PlaneDot { position: string; volts: number; amperes: number; voltsBand: number; amperesBand: number; verdict: string; measured: boolean }
@@ -20,9 +21,8 @@ const span = computed(() => ({ from: Math.max(0, Math.floor((0.6 * Math.min(midd
 const most = computed(() => 1.15 * Math.max(0.02, ...all.value.map((d) => d.amperes), props.limitWatts === null ? 0 : (1.25 * props.limitWatts) / middle.value))
 const x = (volts: number): number => left + ((volts - span.value.from) / (span.value.to - span.value.from)) * (width.value - left - right)
 const y = (amperes: number): number => height.value - foot - (amperes / most.value) * (height.value - foot - top)
-const tick = (range: number, n: number): number => [0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 1, 2, 5, 10, 20, 50, 100, 200].find((s) => range / s <= n) ?? 500
-const voltLines = computed(() => { const s = tick(span.value.to - span.value.from, 7); return Array.from({ length: Math.floor(span.value.to / s) - Math.ceil(span.value.from / s) + 1 }, (_, i) => Math.round((Math.ceil(span.value.from / s) + i) * s)) })
-const ampereLines = computed(() => { const s = tick(most.value, 5); return Array.from({ length: Math.floor(most.value / s) + 1 }, (_, i) => i * s) })
+const voltLines = computed(() => ticks(span.value.from, span.value.to, 7))
+const ampereLines = computed(() => ticks(0, most.value, 5))
 /** Volts from edge to edge of the drawing, close enough for a smooth curve. */
 const across = computed(() => Array.from({ length: 61 }, (_, i) => Math.max(1, span.value.from + ((span.value.to - span.value.from) * i) / 60)))
 const curve = (watts: number): string => across.value.map((v) => `${x(v).toFixed(1)} ${y(watts / v).toFixed(1)}`).join('L')

@@ -8,6 +8,7 @@ use Yew\Core\Numeric\Pattern;
 use Yew\Core\Tube\Model\PentodeModel;
 use Yew\Core\Tube\Model\RegulatorModel;
 use Yew\Core\Tube\Model\TriodeModel;
+use Yew\Core\Tube\Model\TubeLaw;
 
 /** One electrode system of a fitted tube, with its nodes and where its slopes go in the matrix. */
 final readonly class TubeStage
@@ -75,7 +76,7 @@ final readonly class TubeStage
      */
     public function at(float $plate, float $screen, float $grid): array
     {
-        $clean = $this->withoutGas($plate, $screen, $grid);
+        $clean = TubeLaw::at($this->model, $this->strength, $plate, $screen, $grid);
         if (0.0 === $this->gas) {
             return $clean;
         }
@@ -87,27 +88,5 @@ final readonly class TubeStage
         $clean[11] -= $this->gas * $byScreen;
 
         return $clean;
-    }
-
-    /** @return array{float, float, float, float, float, float, float, float, float, float, float, float} */
-    private function withoutGas(float $plate, float $screen, float $grid): array
-    {
-        $s = $this->strength;
-        $model = $this->model;
-        if ($model instanceof TriodeModel) {
-            [$i, $byPlate, $byGrid] = $model->plate($plate, $grid);
-            [$g, $gg] = $model->grid->at($grid);
-
-            return [$s * $i, $s * $byPlate, 0.0, $s * $byGrid, 0.0, 0.0, 0.0, 0.0, $s * $g, $s * $gg, 0.0, 0.0];
-        }
-        if ($model instanceof PentodeModel) {
-            [$i, $pp, $pg, $ps, $j, $sp, $sg, $ss] = $model->plateAndScreen($plate, $grid, $screen);
-            [$g, $gg] = $model->grid->at($grid);
-
-            return [$s * $i, $s * $pp, $s * $ps, $s * $pg, $s * $j, $s * $sp, $s * $ss, $s * $sg, $s * $g, $s * $gg, 0.0, 0.0];
-        }
-        [$i, $slope] = $model->at($plate);
-
-        return [$i, $slope, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0];
     }
 }

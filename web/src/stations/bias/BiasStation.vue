@@ -7,6 +7,7 @@ import { showFigure } from '../../quantity/figure'
 import EntryLine from '../common/EntryLine.vue'
 import { useReadingLine } from '../voltages/useReadingLine'
 import BiasTubes from './BiasTubes.vue'
+import DrivenStage from './DrivenStage.vue'
 import { movedTo, useBias, useSweep, type BiasTube } from './useBias'
 import { useBiasProbe } from './useBiasProbe'
 
@@ -28,6 +29,8 @@ const stage = computed(() => {
   const asked = bias.value?.tubes.find((t) => Object.values(t.places).some((p) => lit.value === `${p}|dc-volts`))?.stage
   return stages.value.find((s) => s.stage === (chosenStage.value ?? asked)) ?? stages.value[0] ?? null
 })
+/** At rest, or with a signal. */
+const view = ref<'rest' | 'driven'>('rest')
 const tubes = computed(() => (bias.value?.tubes ?? []).filter((t) => t.stage === stage.value?.stage))
 const limit = computed(() => tubes.value[0]?.limits[0] ?? null)
 const { sweep: told, pending } = useSweep(computed(() => stage.value?.stage ?? null))
@@ -83,9 +86,13 @@ function choose(key: string): void {
         <p v-if="bias.hasCircuit">Bias is read with the output {{ session.word('tubes') }} in, at full mains.</p>
         <p v-else>What an output {{ session.word('tube') }} dissipates follows from what lies under its cathode and over its {{ session.word('plate') }}: draw its output stage on a sheet, and choose the sheet at Book-in. Volts and currents can be read at Voltages meanwhile.</p>
       </div>
+      <div v-if="bias !== null && stage !== null" class="views">
+        <div v-if="stages.length > 1" class="stages" role="tablist" aria-label="Output stage"><button v-for="s in stages" :key="s.stage" type="button" role="tab" :aria-selected="s.stage === stage.stage" @click="chosenStage = s.stage">{{ s.stage }} · {{ s.positions.join(' ') }}</button></div>
+        <div class="stages" role="tablist" aria-label="At rest or driven"><button id="at-rest" type="button" role="tab" :aria-selected="view === 'rest'" @click="view = 'rest'">At rest</button><button id="driven" type="button" role="tab" :aria-selected="view === 'driven'" @click="view = 'driven'">Driven: power</button></div>
+      </div>
+      <driven-stage v-if="bias !== null && stage !== null && view === 'driven'" :stage="stage.stage" />
       <div v-else-if="bias !== null && stage !== null" class="work">
         <div class="left">
-          <div v-if="stages.length > 1" class="stages" role="tablist" aria-label="Output stage"><button v-for="s in stages" :key="s.stage" type="button" role="tab" :aria-selected="s.stage === stage.stage" @click="chosenStage = s.stage">{{ s.stage }} · {{ s.positions.join(' ') }}</button></div>
           <div class="card field"><dissipation-plane :limit-watts="limit?.plateWatts ?? null" :low="tubes[0]?.target.low ?? 0.6" :high="tubes[0]?.target.high ?? 0.7" :dots="dots" :moved="moved" :ghosts="ghosts" :plate-to-plate-ohms="stage.plateToPlateOhms" :single-ended="stage.isSingleEnded" /></div>
           <div v-if="range !== null && sweep?.part !== null" class="card turn">
             <label :for="`turn-${stage.stage}`"><b>{{ sweep?.part }}</b> <span class="m">{{ shownAt }}</span><small class="m">{{ wouldRead }}</small></label>
@@ -107,6 +114,7 @@ function choose(key: string): void {
 .work { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) 318px; gap: 10px; }
 .left { display: flex; flex-direction: column; gap: 8px; min-height: 0; }
 .field { flex: 1; min-height: 200px; padding: 4px; }
+.views { display: flex; gap: 6px 24px; flex-wrap: wrap; }
 .stages { display: flex; gap: 6px; }
 button { font: inherit; color: inherit; background: var(--card); border: 1px solid var(--line); border-radius: 4px; min-height: 44px; padding: 0 12px; cursor: pointer; }
 button:disabled { color: var(--soft); cursor: default; }
