@@ -114,14 +114,14 @@ final class ExpectedPowerTest extends TestCase
     {
         foreach (['lantern-30', 'nuthatch-5', 'wren-15'] as $sheet) {
             [$outputs, $circuit] = self::outputs($sheet, 'T2');
-            $most = 0.0;
+            $clean = [];
             foreach ([0.5, 2.0, 8.0, 32.0, 64.0] as $ohms) {
                 $power = ExpectedPower::asked(new PowerAsked($outputs, false, $ohms), $circuit->fitted, $circuit->working, ShippedTubes::catalogue());
                 self::assertNotNull($power, $sheet.' into '.$ohms);
-                $most = max($most, $power->cleanWatts());
+                $clean[] = $power->cleanWatts();
                 self::assertLessThanOrEqual($power->full()->watts + 1e-6, $power->cleanWatts());
             }
-            self::assertLessThan($most, $power->cleanWatts(), 'hardly anything into so much');
+            self::assertLessThan(0.5 * max($clean), $clean[\count($clean) - 1], 'hardly anything into so much');
         }
     }
 
