@@ -133,6 +133,37 @@ final class ComposerTest extends TestCase
         $b->see('Test points, in probing order');
     }
 
+    /** An amplifier that nobody has a drawing of: from the circuit that is most like it to the first verdict, which says so. */
+    public function testFromATextbookCircuitToTheFirstVerdict(): void
+    {
+        $b = self::browser();
+        $b->open('/sheets/new/circuit');
+        $b->see('No drawing of it?');
+        self::assertSame([], $b->axe(), 'circuits to begin from');
+        $b->tabTo('#circuit-name');
+        $b->type('Dormouse 12');
+        $b->driver->findElement(WebDriverBy::xpath('//button[contains(., "Push-pull, cathode bias, cathodyne")]'))->sendKeys(WebDriverKeys::ENTER);
+        $b->until(static fn (): bool => 3 === $b->driver->executeScript('return document.querySelectorAll(".chain .stage").length'), 'its three stages stand in the chain');
+        $b->until(static fn (): bool => str_contains($b->text(), 'Nothing to remark'), 'nothing is wrong with it');
+        // Its cathode resistor is another one than the textbook’s.
+        $b->driver->executeScript('const t = document.querySelector("textarea"); const at = t.value.indexOf("R10=130"); t.focus(); t.setSelectionRange(at + 4, at + 7)');
+        $b->type('150');
+        $b->until(static fn (): bool => str_contains($b->says('return document.querySelector("textarea").value'), 'R10=150/5W'), 'changed where it differs');
+        $b->chord(WebDriverKeys::CONTROL, 's');
+        $b->see('Dormouse 12 version 1');
+        $b->see('similar');
+
+        $job = KnownGood::energised($b, 'Dormouse 12', 230.0, 'T1A 250V', ['V1' => '12AX7', 'V2' => 'EL84', 'V3' => 'EL84', 'V4' => 'EZ81']);
+        $b->open('/jobs/'.$job.'/voltages');
+        $b->see('Dormouse 12');
+        $b->tabTo('#entry');
+        $b->type('V2.7 322', WebDriverKeys::ENTER);
+        $b->see('V2 pin 7 322 V: within');
+        $b->type('V1.1 90', WebDriverKeys::ENTER);
+        $b->see('It is judged by a circuit that is only similar: look first whether it is built as drawn.');
+        self::assertStringContainsString('V1 pin 1 90 V: watch', $b->text());
+    }
+
     private static function browser(): Browser
     {
         return self::$browser ?? throw new \LogicException('no browser');

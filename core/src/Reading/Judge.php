@@ -53,7 +53,7 @@ final class Judge
         $base = new Judgement(Verdict::CannotSay, [], '', $expected->figures, $expected->reference, $bounded ? null : $reading->volts, $expected->volts, $expected->window, $bounded ? null : $figure?->halfWidth95());
         $judgement = $bounded ? self::bounded($base, $point, $reading, $context, $expected, $near) : self::value($base, $point, $reading, $context, $expected, $near);
 
-        return $judgement->marked(...self::circumstances($context));
+        return SimilarCircuit::capped($judgement, $context->sheet)->marked(...self::circumstances($context));
     }
 
     /** @return list<Mark> */

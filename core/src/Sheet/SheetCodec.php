@@ -113,6 +113,7 @@ final readonly class SheetCodec
         $breaks = $derived->standbyBreaks();
         $islands = IslandCodec::decode([], $nodes, $capacitors, 'dc' === $standby ? $breaks : []);
         $points = PointCodec::decode($fields->objects('points'), new PlaceCheck($this->tubes, $tubes, $nodes, $derived));
+        $points = [] === $points ? CircuitPoints::of($circuit, $this->tubes, $tubes) : $points;
         $fuses = $this->fuses($fields->objects('fuses', 20));
         $fields->done();
 

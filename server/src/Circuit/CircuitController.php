@@ -42,7 +42,7 @@ use Yew\Server\Wording\Wording;
 /** The circuit of a sheet: composed from lines, calibrated to its prints, asked what-if, written as a netlist. */
 final readonly class CircuitController
 {
-    public function __construct(private Compose $compose, private SheetShelf $sheets, private Calibrations $calibrations, private TubeCatalogue $tubes, private Wording $wording)
+    public function __construct(private Compose $compose, private SheetShelf $sheets, private Calibrations $calibrations, private TubeCatalogue $tubes, private Wording $wording, private Starters $starters)
     {
     }
 
@@ -66,6 +66,13 @@ final readonly class CircuitController
         }
 
         return new JsonResponse($words);
+    }
+
+    /** Textbook circuits to begin from. */
+    #[Route('/api/circuits/starters', methods: ['GET'])]
+    public function starters(): JsonResponse
+    {
+        return new JsonResponse($this->starters->all());
     }
 
     #[Route('/api/sheet-versions/{versionId}/model', methods: ['GET'])]

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
-import { NButton, NInput } from 'naive-ui'
+import { NButton, NInput, NSelect } from 'naive-ui'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { onBeforeRouteLeave, RouterLink, useRouter } from 'vue-router'
 import { api, ask } from '../api/client'
@@ -9,6 +9,7 @@ import RailStairs from '../marks/RailStairs.vue'
 import SignalChain from '../marks/SignalChain.vue'
 import { emptySheet } from './sheetFile'
 import LineEditor, { type LineMark } from './LineEditor.vue'
+import StarterList, { type Starter } from './StarterList.vue'
 import { composedTreads } from './stairs'
 import { useComposer } from './useComposer'
 
@@ -28,7 +29,10 @@ const before = ref<string | null>(null)
 const fault = ref('')
 const here = ref(0)
 const name = ref('')
-type Document = Record<string, unknown> & { printedFor?: { mainsVolts?: number }; points?: unknown[] }
+/** How far the drawing can be trusted, and what it is of. */
+const trust = ref<string | null>(null)
+const trusts = [{ value: 'original-schematic', label: 'from its schematic' }, { value: 'drawn-from-the-unit', label: 'drawn from the unit' }, { value: 'similar-model', label: 'of a similar circuit' }]
+type Document = Record<string, unknown> & { source?: { trust?: string; title?: string }; printedFor?: { mainsVolts?: number }; points?: unknown[] }
 const document = computed(() => (isNew ? emptySheet() : sheet.value?.document) as Document | undefined)
 /** The name as it is stored. */
 const stored = computed(() => sheet.value?.name ?? '')
@@ -47,7 +51,8 @@ watch(sheet, async (s) => {
     if (lines.value === '') lines.value = before.value
   }
 }, { immediate: true })
-const changed = computed(() => before.value !== null && (lines.value !== before.value || name.value.trim() !== stored.value))
+const storedTrust = computed(() => document.value?.source?.trust ?? 'drawn-from-the-unit')
+const changed = computed(() => before.value !== null && (lines.value !== before.value || name.value.trim() !== stored.value || (trust.value !== null && trust.value !== storedTrust.value)))
 watch(lines, (t) => { if (t === before.value || t === '') localStorage.removeItem(draftKey); else localStorage.setItem(draftKey, t) })
 
 const marks = computed<LineMark[]>(() => [
@@ -64,6 +69,13 @@ const order = { fault: 0, out: 1, watch: 2 } as const
 const sorted = computed(() => [...marks.value].sort((a, b) => order[a.severity] - order[b.severity] || a.line - b.line))
 const sign = { fault: '✕', out: '!', watch: '?' } as const
 
+/** The textbook circuit that a new sheet was begun from. */
+const begunFrom = ref('')
+function begin(starter: Starter): void {
+  lines.value = starter.lines
+  begunFrom.value = `begun from: ${starter.name}`
+  trust.value = 'similar-model'
+}
 function undo(): void {
   if (before.value !== null) lines.value = before.value
 }
@@ -89,6 +101,7 @@ async function save(): Promise<void> {
     const output = new Set(now.chain.filter((c) => c.kind === 'output').flatMap((c) => c.tubes.map((t) => t.position)))
     next['tubes'] = Object.entries(now.tubes).map(([position, type]) => ({ ...(output.has(position) ? { output: true } : {}), ...tubes.find((t) => t['position'] === position), position, type }))
     next['circuit'] = now.circuit
+    next['source'] = { ...s.source, ...(begunFrom.value === '' ? {} : { title: begunFrom.value }), trust: trust.value ?? storedTrust.value }
     const body = next as unknown as Record<string, never>
     const saved = await ask(isNew ? api.POST('/api/sheets', { body }) : api.POST('/api/sheets/{sheetId}/versions', { params: { path: { sheetId: props.sheetId } }, body }))
     localStorage.removeItem(draftKey)
@@ -108,6 +121,7 @@ onBeforeRouteLeave(() => { if (lines.value !== before.value && lines.value !== '
   <main class="composer" @keydown.ctrl.s.prevent="save">
     <div class="top">
       <router-link :to="isNew ? '/sheets' : `/sheets/${sheetId}`" class="back">{{ isNew ? '‹ sheets' : '‹ sheet' }}</router-link><h1 class="sr">{{ isNew ? 'A new sheet' : sheet?.name }}: its circuit</h1><label class="sr" for="circuit-name">Name of the sheet</label><n-input v-model:value="name" class="name" placeholder="Name of the sheet" :input-props="{ id: 'circuit-name' }" />
+      <n-select class="trust" :value="trust ?? storedTrust" :options="trusts" :input-props="{ 'aria-label': 'How far it can be trusted' }" @update:value="(t: string) => { trust = t }" />
       <span class="soft small" role="status">{{ away !== '' ? away : composed?.unsolved ?? (changed ? 'kept here as a draft' : '') }}</span>
       <n-button v-if="changed && before !== ''" @click="undo">As it was</n-button>
       <n-button id="keep-circuit" type="primary" :disabled="!changed" @click="save">Keep as version {{ (sheet?.versions.length ?? 0) + 1 }} <kbd class="key">Ctrl S</kbd></n-button>
@@ -120,7 +134,8 @@ onBeforeRouteLeave(() => { if (lines.value !== before.value && lines.value !== '
         <p id="line-said" class="said" role="status"><template v-if="said.length > 0"><b :class="said[0]?.severity === 'watch' ? 'watch' : 'out'">{{ sign[said[0]?.severity ?? 'watch'] }} {{ said[0]?.sentence }}</b></template><template v-else-if="hint !== undefined"><b class="m">{{ hint.word }}</b> {{ hint.form }}</template><template v-else>Begin a line with one of the words below, or pick one.</template></p>
         <div class="words" role="group" aria-label="Blocks"><button v-for="w in words ?? []" :key="w.word" type="button" :title="w.says" @click="editor?.insertBelow(w.example)"><span class="m">{{ w.word }}</span></button></div>
       </div>
-      <div class="right">
+      <starter-list v-if="isNew && lines.trim() === ''" @begin="begin" />
+      <div v-else class="right">
         <div class="card stairs"><rail-stairs v-if="treads.length > 0" :treads="treads" :lit="null" caption="stands at" /><p v-else class="soft empty">Mains, a supply and rails: their stairs appear here.</p></div>
         <div class="card found"><h2>{{ sorted.length + loose.length === 0 ? 'Nothing to remark' : `${sorted.length + loose.length} to look at` }}</h2>
           <ul tabindex="0" aria-label="What to look at"><li v-for="(m, i) in sorted" :key="i"><button type="button" class="plain" @click="editor?.goTo(m.line)"><b :class="['m', m.severity === 'watch' ? 'watch' : 'out']">{{ sign[m.severity] }} {{ m.line + 1 }}</b> {{ m.sentence }}</button></li><li v-for="r in loose" :key="r.subject"><b :class="['m', r.severity]">{{ sign[r.severity] }}</b> {{ r.sentence }}</li></ul></div>
@@ -138,6 +153,7 @@ onBeforeRouteLeave(() => { if (lines.value !== before.value && lines.value !== '
 .key { margin-left: 8px; color: inherit; background: none; border-color: currentcolor; }
 .fault { font-weight: 600; }
 .picture { min-height: 0; grid-row: 3; }
+.top .trust { width: 210px; flex: none; }
 .lower { display: grid; grid-template-columns: 1.5fr 1fr; gap: 14px; min-height: 0; grid-row: 4; }
 .left { display: grid; grid-template-rows: 1fr auto auto; gap: 6px; min-height: 0; }
 .lines { height: 100%; }
