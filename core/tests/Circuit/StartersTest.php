@@ -10,6 +10,7 @@ use Yew\Core\Circuit\Analysis\Stresses;
 use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\Block\ExpandedBlock;
 use Yew\Core\Circuit\SolveConditions;
+use Yew\Core\Codec\Fields;
 use Yew\Core\Compute\Compose;
 use Yew\Core\Sheet\SheetCodec;
 use Yew\Core\Tests\Tube\ShippedTubes;
@@ -64,7 +65,7 @@ final class StartersTest extends TestCase
         }
     }
 
-    /** @return list<array<string, string>> */
+    /** @return list<array{id: string, name: string, says: string, lines: string}> */
     private static function all(): array
     {
         $data = json_decode((string) file_get_contents(__DIR__.'/../../data/starters.json'), true, 8, \JSON_THROW_ON_ERROR);
@@ -72,11 +73,8 @@ final class StartersTest extends TestCase
         self::assertIsArray($data['starters']);
         $all = [];
         foreach ($data['starters'] as $starter) {
-            self::assertIsArray($starter);
-            foreach (['id', 'name', 'says', 'lines'] as $field) {
-                self::assertIsString($starter[$field]);
-            }
-            $all[] = ['id' => $starter['id'], 'name' => $starter['name'], 'says' => $starter['says'], 'lines' => $starter['lines']];
+            $fields = Fields::of($starter);
+            $all[] = ['id' => $fields->string('id'), 'name' => $fields->string('name'), 'says' => $fields->string('says', 300), 'lines' => $fields->string('lines', 4000)];
         }
 
         return $all;

@@ -146,6 +146,7 @@ onBeforeRouteLeave(() => { if (lines.value !== before.value && lines.value !== '
 
 <style scoped>
 .composer { display: grid; grid-template-rows: auto auto minmax(120px, 164px) 1fr; gap: 10px; padding: 10px 20px 12px; height: calc(100vh - 56px); min-height: 600px; }
+nav.strip ~ .composer { height: calc(100vh - 104px); }
 .top { display: flex; gap: 14px; align-items: center; }
 .top .name { max-width: 340px; font-weight: 700; }
 .top .small { flex: 1; }

@@ -16,7 +16,7 @@ const { data, error } = useQuery({ queryKey: ['circuit-starters'], queryFn: () =
 
 <template>
   <section class="card starters" aria-label="Circuits to begin from">
-    <p><b>No drawing of it?</b> Begin from the circuit that is most like it, and change tubes and values where they differ. It says so on every verdict until the sheet is drawn from the unit. Or type the first line below.</p>
+    <p><b>No drawing of it?</b> Begin from the circuit that is most like it, and change tubes and values where they differ. It says so on every verdict until the sheet is drawn from the unit. Or type its first line at the left.</p>
     <p v-if="error !== null" class="danger">{{ error.message }}</p>
     <div class="all"><button v-for="s in data ?? []" :key="s.id" type="button" @click="emit('begin', s)"><b>{{ s.name }}</b><span class="small soft">{{ s.says }}</span></button></div>
   </section>
@@ -24,6 +24,6 @@ const { data, error } = useQuery({ queryKey: ['circuit-starters'], queryFn: () =
 
 <style scoped>
 .starters { padding: 8px 12px; display: grid; grid-template-rows: auto auto minmax(0, 1fr); gap: 6px; overflow: hidden; }
-.all { grid-row: 3; display: grid; grid-template-columns: 1fr; gap: 8px; overflow: auto; align-content: start; }
-button { font: inherit; color: inherit; text-align: left; background: var(--sap); border: 1px solid var(--line); border-radius: 4px; min-height: 44px; padding: 6px 10px; cursor: pointer; display: grid; gap: 2px; align-content: start; }
+.all { grid-row: 3; display: flex; flex-direction: column; gap: 6px; overflow: auto; }
+button { font: inherit; color: inherit; text-align: left; background: var(--sap); border: 1px solid var(--line); border-radius: 4px; min-height: 44px; padding: 6px 10px; cursor: pointer; flex: none; display: grid; gap: 2px; align-content: start; }
 </style>
