@@ -56,6 +56,7 @@ final class CircuitCodecTest extends TestCase
         yield 'an unknown field' => [3, ['colour' => 'red'], 'circuit.blocks[3].colour', 'unknown field'];
         yield 'a winding that the transformer lacks' => [1, ['winding' => 'T1/tertiary'], 'circuit.blocks[1]', 'no winding'];
         yield 'a part id twice' => [4, ['cathodeResistor' => ['id' => 'R3', 'ohms' => 470]], 'circuit.blocks[4]', 'twice'];
+        yield 'a part that is named by a number' => [4, ['cathodeResistor' => ['id' => '0', 'ohms' => 470]], 'circuit.blocks[4]', 'no name of a part'];
         yield 'a grid in the air' => [3, ['gridLeak' => null], 'circuit.blocks[3].gridLeak', 'hangs in the air'];
         yield 'an output tube twice' => [4, ['tubes' => ['V2', 'V2']], 'circuit.blocks[4].tubes', 'twice'];
         yield 'a capacitor of a farad' => [3, ['cathodeCapacitor' => 1.0], 'circuit.blocks[3].cathodeCapacitor', '0.01'];
