@@ -41,6 +41,12 @@ final class BiasBench
         return $this->tubes = $tubes;
     }
 
+    /** @return list<BiasTube> those of a stage */
+    public function tubesOf(string $stage): array
+    {
+        return array_values(array_filter($this->tubes(), static fn (BiasTube $t): bool => $t->drawn->stage === $stage));
+    }
+
     /** @return list<string> positions of a stage whose tubes are in */
     public function stage(string $stage): array
     {

@@ -45,9 +45,7 @@ final readonly class BiasSweep
             }
         }
 
-        $tubes = array_values(array_filter($bench->tubes(), static fn (BiasTube $t): bool => $t->drawn->stage === $tube->drawn->stage));
-
-        return [] === $steps ? null : new self($handle, $steps, self::stands($handle, $steps, $tubes));
+        return [] === $steps ? null : new self($handle, $steps, self::stands($handle, $steps, $bench->tubesOf($tube->drawn->stage)));
     }
 
     /**

@@ -9,7 +9,6 @@ use Yew\Core\Drawn\DrawnOutput;
 use Yew\Core\Output\DrawnStage;
 use Yew\Core\Output\ExpectedPower;
 use Yew\Core\Output\PowerAsked;
-use Yew\Core\Reading\OutputTube;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Test\Reason;
 use Yew\Core\Tube\TubeType;
@@ -53,11 +52,11 @@ final readonly class StagePower
     {
         $ohms = $conditions->loadOhms();
 
-        return null !== $ohms && $ohms >= DrawnStage::LOAD_OHMS[0] && $ohms <= DrawnStage::LOAD_OHMS[1] ? $ohms : null;
+        return null !== $ohms && DrawnStage::isLoad($ohms) ? $ohms : null;
     }
 
     /**
-     * Types that would go into the sockets of a stage: the same base, with every electrode that counts at the same pin.
+     * Types that would go into the sockets of a stage as they are wired.
      *
      * @param list<BiasTube> $tubes of the stage
      *
@@ -66,32 +65,8 @@ final readonly class StagePower
     public static function others(BiasBench $bench, array $tubes): array
     {
         $fitted = $tubes[0]->types[0] ?? null;
-        $section = null === $fitted ? null : OutputTube::powerSection($fitted);
-        if (null === $section) {
-            return [];
-        }
-        $others = [];
-        foreach ($bench->facts->tubes->names() as $name) {
-            $type = $bench->facts->tubes->find($name);
-            $own = null === $type ? null : OutputTube::powerSection($type);
-            if (null !== $type && null !== $own && $type->base === $fitted->base && self::sorted($own->pins) === self::sorted($section->pins) && $type->heaterPins === $fitted->heaterPins && $type->heaterVolts === $fitted->heaterVolts && $type->name !== $fitted->name && [] !== BiasLimit::ofType($type)) {
-                $others[$type->name] = $type;
-            }
-        }
 
-        return array_values($others);
-    }
-
-    /**
-     * @param array<string, int> $pins
-     *
-     * @return array<string, int> in the order of their electrodes
-     */
-    private static function sorted(array $pins): array
-    {
-        ksort($pins);
-
-        return $pins;
+        return null === $fitted ? [] : array_values(array_filter($bench->facts->tubes->types(), static fn (TubeType $type): bool => $type->name !== $fitted->name && $type->isWiredAs($fitted) && [] !== BiasLimit::ofType($type)));
     }
 
     /** @return list<Reason> what is to be said of it, worst first */

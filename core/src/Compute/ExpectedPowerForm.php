@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Yew\Core\Compute;
 
 use Yew\Core\Circuit\BadCircuit;
+use Yew\Core\Circuit\Block\OutputBlock;
 use Yew\Core\Circuit\Solve\DidNotConverge;
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
@@ -12,7 +13,6 @@ use Yew\Core\Drawn\DrawnLoops;
 use Yew\Core\Drawn\DrawnOutput;
 use Yew\Core\Drawn\DrawnOutputs;
 use Yew\Core\Drawn\DrawnTubes;
-use Yew\Core\Output\DrawnStage;
 use Yew\Core\Output\ExpectedPower;
 use Yew\Core\Output\NoSwing;
 use Yew\Core\Output\PowerAsked;
@@ -35,7 +35,7 @@ final readonly class ExpectedPowerForm extends CircuitForm
     protected function answer(CircuitInput $input, Fields $fields): array
     {
         $stage = $fields->string('stage', 12);
-        $load = $fields->optionalNumber('loadOhms', ...DrawnStage::LOAD_OHMS);
+        $load = $fields->optionalNumber('loadOhms', ...OutputBlock::LOAD_OHMS);
         $fields->done();
         $drawn = $input->sheet->circuit ?? throw $fields->fault('sheet', 'this sheet holds no circuit');
         try {

@@ -6,6 +6,7 @@ namespace Yew\Core\Compute;
 
 use Yew\Core\Circuit\Spice\NetlistReader;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\SheetCodec;
 use Yew\Core\Tube\TubeCatalogue;
 use Yew\Core\Version;
@@ -35,7 +36,7 @@ final readonly class NetlistImportForm implements ComputeForm
         $mains = $fields->optionalNumber('mainsVolts', 40, 500) ?? 230.0;
         $fields->done();
         $read = NetlistReader::read(\is_string($text) ? $text : throw $fields->fault('netlist', 'the text of a netlist belongs here'), $this->tubes);
-        $sheet = ['format' => 'sheet/1', 'name' => $name, 'source' => ['trust' => 'similar-model', 'title' => 'read from a netlist'], 'printedFor' => ['mainsVolts' => $mains], 'circuit' => ['elements' => $read['elements']]];
+        $sheet = ['format' => 'sheet/1', 'name' => $name, 'source' => ['trust' => Sheet::SIMILAR, 'title' => 'read from a netlist'], 'printedFor' => ['mainsVolts' => $mains], 'circuit' => ['elements' => $read['elements']]];
         (new SheetCodec($this->tubes))->decode($sheet);
 
         return ['sheet' => $sheet, 'notUnderstood' => $read['notUnderstood'], 'coreVersion' => Version::CORE, 'tubeDataVersion' => $this->tubes->version];

@@ -6,6 +6,7 @@ namespace Yew\Core\Output;
 
 use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\BadCircuit;
+use Yew\Core\Circuit\Block\OutputBlock;
 use Yew\Core\Circuit\Compile\TubeStage;
 use Yew\Core\Circuit\Element\CoupledWindings;
 use Yew\Core\Circuit\Element\Resistor;
@@ -19,9 +20,6 @@ use Yew\Core\Tube\TubeCatalogue;
 /** An output stage as a circuit has it, with what feeds it, and where it stands without a signal. */
 final readonly class DrawnStage
 {
-    /** What a load may be, ohms; a drawn one too (the same bounds as in a drawing). */
-    public const LOAD_OHMS = [0.5, 1000.0];
-
     private function __construct(public OutputStage $stage, public StageSupply $supply, public Standing $idle, public float $loadOhms, public ?float $drawnLoadOhms)
     {
     }
@@ -44,10 +42,10 @@ final readonly class DrawnStage
         $idle = [];
         foreach ($outputs as $output) {
             $at = self::tubeOf($working, $output);
-            if (null === $at || $at->model instanceof RegulatorModel) {
+            $set = null === $at ? null : self::set($output, $fitted, $at);
+            if (null === $set) {
                 continue;
             }
-            $set = self::set($output, $fitted, $at);
             [$ip, , , , $is] = $at->at(...$at->volts($working->volts));
             foreach ($sets as $s => $other) {
                 $joined = $other->joinedBy($set);
@@ -79,6 +77,12 @@ final readonly class DrawnStage
         return new self($stage, $supply, $supply->at($idle, Drive::held($stage, $idle), $core), $load, $drawnLoad);
     }
 
+    /** Whether a stage may be asked for a load: what could be drawn there. */
+    public static function isLoad(float $ohms): bool
+    {
+        return $ohms >= OutputBlock::LOAD_OHMS[0] && $ohms <= OutputBlock::LOAD_OHMS[1];
+    }
+
     /** The section of a tube that makes the power; null where it is out. */
     private static function tubeOf(Solution $working, DrawnOutput $output): ?TubeStage
     {
@@ -92,10 +96,11 @@ final readonly class DrawnStage
         return null;
     }
 
-    private static function set(DrawnOutput $output, AsFitted $fitted, TubeStage $at): DrivenTubes
+    /** Null for what is no amplifying tube. */
+    private static function set(DrawnOutput $output, AsFitted $fitted, TubeStage $at): ?DrivenTubes
     {
         if ($at->model instanceof RegulatorModel) {
-            throw new \LogicException('a regulator drives nothing');
+            return null;
         }
         $ohms = static fn (?string $part): float => null === $part ? 0.0 : ($output->ohms[$part] ?? 0.0) * $fitted->factors->part($part);
 

@@ -30,14 +30,14 @@ final readonly class Drive
     }
 
     /**
-     * @param float     $volts peak at each grid
-     * @param self|null $near  another drive of the stage, to begin from
+     * @param Standing $near  of another drive, or without one, to begin from
+     * @param float    $volts peak at each grid
      *
      * @throws NoSwing
      */
-    public static function at(OutputStage $stage, StageSupply $supply, Standing $idle, float $volts, ?self $near = null): self
+    public static function at(OutputStage $stage, StageSupply $supply, Standing $near, float $volts): self
     {
-        return self::settled($stage, $supply, $near->standing ?? $idle, $volts, false);
+        return self::settled($stage, $supply, $near, $volts, false);
     }
 
     /**

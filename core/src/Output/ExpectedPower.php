@@ -73,9 +73,10 @@ final readonly class ExpectedPower
         $full = Drive::toGridCurrent($drawn->stage, $drawn->supply, $drawn->idle);
         $between = $drawn->supply->through($full->supply);
         $drives = [];
-        $near = null;
+        $near = $drawn->idle;
         foreach (self::SHARES as $share) {
-            $drives[] = $near = Drive::at($drawn->stage, $between, $drawn->idle, $share * $full->volts, $near);
+            $drives[] = $drive = Drive::at($drawn->stage, $between, $near, $share * $full->volts);
+            $near = $drive->standing;
         }
         $drives[] = $full;
         $clean = $hasFeedback ? $full : self::clean($between, $drives);
@@ -113,7 +114,7 @@ final readonly class ExpectedPower
             $clean = $drive;
         }
         for ($i = 0; $i < self::BISECTIONS; ++$i) {
-            $middle = Drive::at($full->stage, $supply, $clean->standing, 0.5 * ($clean->volts + $beyond->volts), $clean);
+            $middle = Drive::at($full->stage, $supply, $clean->standing, 0.5 * ($clean->volts + $beyond->volts));
             if ($middle->period->distortion() > self::CLEAN_DISTORTION) {
                 $beyond = $middle;
             } else {

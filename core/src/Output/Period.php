@@ -23,6 +23,7 @@ final readonly class Period
     /** Of the supply, that the swing may move in one round. */
     private const STRIDE = 0.2;
     private const NEAR_VOLTS = 1e-4;
+    private const NEAR_AMPERES = 1e-7;
 
     /**
      * @param list<float>                                                                                 $swing  V at each instant
@@ -113,7 +114,7 @@ final readonly class Period
         $unknowns = [0.0];
         foreach ($stage->tubes as $s => $set) {
             $held = $standing->held[$s];
-            $currents = TubeLaw::at($set->model, $set->strength, $standing->supply - $held, ('supply' === $stage->screens ? $standing->screens : $standing->supply) - $held, $standing->grids[$s] - $held);
+            $currents = TubeLaw::at($set->model, $set->strength, $standing->supply - $held, $standing->screenSupply($stage) - $held, $standing->grids[$s] - $held);
             array_push($unknowns, $currents[0], $currents[4]);
         }
 
@@ -158,7 +159,7 @@ final readonly class Period
                 $slopes = $stage->slopes[$s];
                 $cathode = $standing->held[$s] + self::dot($slopes['cathode'], $unknowns);
                 $plate = $standing->supply + self::dot($slopes['plate'], $unknowns) - $cathode;
-                $screen = ('supply' === $stage->screens ? $standing->screens : $standing->supply) + self::dot($slopes['screen'], $unknowns) - $cathode;
+                $screen = $standing->screenSupply($stage) + self::dot($slopes['screen'], $unknowns) - $cathode;
                 $grid = $standing->grids[$s] + OutputStage::sign($set->side) * $drive - $cathode;
                 [$ip, $pp, $ps, $pg, $is, $sp, $ss, $sg] = TubeLaw::at($set->model, $set->strength, $plate, $screen, $grid);
                 $byPlate = $byScreen = [];
@@ -178,7 +179,7 @@ final readonly class Period
             if (null === $step) {
                 return null;
             }
-            if (abs($step[0]) < self::NEAR_VOLTS && abs(array_sum($step) - $step[0]) < 1e-7) {
+            if (abs($step[0]) < self::NEAR_VOLTS && max(0.0, ...array_map(abs(...), \array_slice($step, 1))) < self::NEAR_AMPERES) {
                 $core = DenseLu::solve($jacobian, [1.0, ...array_fill(0, $size - 1, 0.0)]);
 
                 return [array_values($unknowns), $tubes, $core[0] ?? 0.0];

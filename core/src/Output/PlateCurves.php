@@ -26,7 +26,7 @@ final class PlateCurves
         $step = self::step(abs($cutOff) / (self::CURVES - 1));
         $curves = [];
         for ($n = 0; $n < self::CURVES; ++$n) {
-            $grid = 0.0 === $n * $step ? 0.0 : -$n * $step;
+            $grid = 0 === $n ? 0.0 : -$n * $step;
             $points = [];
             for ($i = 0; $i <= self::POINTS; ++$i) {
                 // Closer together below the knee.

@@ -18,6 +18,12 @@ final readonly class Standing
     {
     }
 
+    /** Volts that feed the screens, where a stage has them: a supply of their own, or the plates’. */
+    public function screenSupply(OutputStage $stage): float
+    {
+        return 'supply' === $stage->screens ? $this->screens : $this->supply;
+    }
+
     /** @return list<float> all of it in volts, the core’s current by what it would drop in the load */
     public function toVolts(OutputStage $stage): array
     {

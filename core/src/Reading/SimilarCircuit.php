@@ -13,13 +13,12 @@ use Yew\Core\Sheet\Sheet;
  */
 final class SimilarCircuit
 {
-    public const TRUST = 'similar-model';
     /** Reasons that rest on the drawing alone. */
     private const ON_THE_DRAWING = ['low', 'high', 'bias-cold', 'above-window', 'below-window'];
 
     public static function capped(Judgement $judgement, ?Sheet $sheet): Judgement
     {
-        return self::TRUST === $sheet?->trust && Verdict::Out === $judgement->verdict && \in_array($judgement->reasonCode, self::ON_THE_DRAWING, true)
+        return Sheet::SIMILAR === $sheet?->trust && Verdict::Out === $judgement->verdict && \in_array($judgement->reasonCode, self::ON_THE_DRAWING, true)
             ? $judgement->because(Verdict::Watch, 'similar-'.$judgement->reasonCode)
             : $judgement;
     }

@@ -6,6 +6,7 @@ namespace Yew\Core\Sheet;
 
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\Block\ExpandedBlock;
+use Yew\Core\Circuit\Block\Rail;
 use Yew\Core\Circuit\Compile\NodeMap;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Netlist;
@@ -38,11 +39,12 @@ final readonly class CircuitPoints
     public static function of(DrawnCircuit $circuit, TubeCatalogue $catalogue, array $tubes): array
     {
         $self = new self($circuit, $catalogue, $tubes);
-        $points = [];
+        $points = $bias = [];
         foreach ($circuit->blocks as $block) {
-            foreach ($block->rails as $rail) {
-                $points[] = self::point($rail->id, 'bias' === $block->kind ? PointKind::Bias : PointKind::Rail, $rail->fedFrom, null);
-            }
+            $bias = [...$bias, ...('bias' === $block->kind ? array_map(static fn (Rail $r): string => $r->id, $block->rails) : [])];
+        }
+        foreach ($circuit->rails() as $rail) {
+            $points[] = self::point($rail->id, \in_array($rail->id, $bias, true) ? PointKind::Bias : PointKind::Rail, $rail->fedFrom, null);
         }
         foreach (array_reverse($circuit->blocks) as $block) {
             foreach (\in_array($block->kind, self::STAGES, true) ? array_unique($block->tubes) : [] as $position) {

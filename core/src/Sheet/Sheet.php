@@ -13,6 +13,8 @@ use Yew\Core\Tube\TubeCatalogue;
 /** The circuit's values as drawn, one immutable version of a sheet; with the whole circuit where it was drawn. */
 final readonly class Sheet
 {
+    /** Trust of a sheet that is only of a similar circuit. */
+    public const SIMILAR = 'similar-model';
     /** What every amplifier has, drawn or not. */
     private const ALWAYS = ['mains', 'heaters', 'transformers', 'wiring', 'solder-side', 'pots-and-jacks', 'speaker', 'cabinet'];
 

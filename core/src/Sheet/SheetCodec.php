@@ -33,7 +33,7 @@ final readonly class SheetCodec
         $name = $fields->string('name', 80);
         $source = $fields->object('source');
         $trust = $source->string('trust');
-        if (!\in_array($trust, ['original-schematic', 'drawn-from-the-unit', 'similar-model'], true)) {
+        if (!\in_array($trust, ['original-schematic', 'drawn-from-the-unit', Sheet::SIMILAR], true)) {
             throw $source->fault('trust', 'original-schematic, drawn-from-the-unit or similar-model belongs here');
         }
         $title = $source->optionalString('title') ?? '';

@@ -15,7 +15,6 @@ use Yew\Core\Output\ExpectedPower;
 use Yew\Core\Output\PowerAsked;
 use Yew\Core\Ramp\Ramps;
 use Yew\Core\Reading\JudgedBench;
-use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Test\Reason;
@@ -27,24 +26,24 @@ use Yew\Core\Tube\TubeCatalogue;
 final readonly class BenchFacts
 {
     /**
-     * @param list<PartFinding>                                                        $findings      oldest first, those of former parts among them
-     * @param array<string, string>                                                    $leftAlone     reasons by station and part: `iron T2`
-     * @param Sheet|null                                                               $sheet         with the parts that are fitted now
-     * @param float                                                                    $wiredForVolts mains of the unit's wiring
-     * @param int                                                                      $year          of today
-     * @param TestRecord                                                               $lastVisit     of the unit's earlier jobs, as far as it is of parts that are still in there
-     * @param TestRecord                                                               $otherUnit     of another unit on the job that is drawn alike
-     * @param FittedChanges                                                            $fitted        how the unit differs from its drawing, by earlier jobs and by this one
-     * @param FittedChanges                                                            $changed       what this job changed, in the order of its readings
-     * @param (\Closure(FittedChanges): array<string, list<Reason>>)|null              $substituted   what other types than the drawn ones change, by position
-     * @param WorkFacts                                                                $work          what was ordered, exchanged and taken off
-     * @param Ramps                                                                    $ramps         what was done under power
-     * @param (\Closure(Conditions, FallAsked): ?Fall)|null                            $falls         how a bank falls when the mains is cut under these conditions
-     * @param (\Closure(Conditions, RiseAsked): ?Rise)|null                            $rises         how it comes up when it is switched on under these conditions
-     * @param (\Closure(Conditions, PowerAsked, FittedChange...): ?ExpectedPower)|null $powers        what an output stage should give under these conditions, with what is fitted now or what would be
-     * @param (\Closure(string, float, float): list<array{float, float}>)|null         $recorded      what meters on the network kept at a place between two moments
-     * @param list<array{float, float}>                                                $lamps         watts and rated volts of those that the shop has for the mains lead
-     * @param JudgedBench|null                                                         $readings      the points of the sheet with what was read there; null where no station asks for them
+     * @param list<PartFinding>                                                $findings      oldest first, those of former parts among them
+     * @param array<string, string>                                            $leftAlone     reasons by station and part: `iron T2`
+     * @param Sheet|null                                                       $sheet         with the parts that are fitted now
+     * @param float                                                            $wiredForVolts mains of the unit's wiring
+     * @param int                                                              $year          of today
+     * @param TestRecord                                                       $lastVisit     of the unit's earlier jobs, as far as it is of parts that are still in there
+     * @param TestRecord                                                       $otherUnit     of another unit on the job that is drawn alike
+     * @param FittedChanges                                                    $fitted        how the unit differs from its drawing, by earlier jobs and by this one
+     * @param FittedChanges                                                    $changed       what this job changed, in the order of its readings
+     * @param (\Closure(FittedChanges): array<string, list<Reason>>)|null      $substituted   what other types than the drawn ones change, by position
+     * @param WorkFacts                                                        $work          what was ordered, exchanged and taken off
+     * @param Ramps                                                            $ramps         what was done under power
+     * @param (\Closure(Conditions, FallAsked): ?Fall)|null                    $falls         how a bank falls when the mains is cut under these conditions
+     * @param (\Closure(Conditions, RiseAsked): ?Rise)|null                    $rises         how it comes up when it is switched on under these conditions
+     * @param (\Closure(Conditions, PowerAsked): ?ExpectedPower)|null          $powers        what an output stage should give under these conditions
+     * @param (\Closure(string, float, float): list<array{float, float}>)|null $recorded      what meters on the network kept at a place between two moments
+     * @param list<array{float, float}>                                        $lamps         watts and rated volts of those that the shop has for the mains lead
+     * @param JudgedBench|null                                                 $readings      the points of the sheet with what was read there; null where no station asks for them
      */
     public function __construct(
         public TestRecord $tests,
@@ -107,10 +106,10 @@ final readonly class BenchFacts
         return null === $this->rises ? null : ($this->rises)($conditions, $asked);
     }
 
-    /** What an output stage should give under these conditions, with what is fitted now, or what would be; null where no circuit tells. */
-    public function expectedPower(Conditions $conditions, PowerAsked $asked, FittedChange ...$instead): ?ExpectedPower
+    /** What an output stage should give under these conditions; null where no circuit tells. */
+    public function expectedPower(Conditions $conditions, PowerAsked $asked): ?ExpectedPower
     {
-        return null === $this->powers ? null : ($this->powers)($conditions, $asked, ...$instead);
+        return null === $this->powers ? null : ($this->powers)($conditions, $asked);
     }
 
     /** @return list<array{float, float}> what meters on the network kept of the DC volts at a place between two moments: seconds since the first, and V */

@@ -37,6 +37,14 @@ final readonly class TubeType
         return $this->sections[$name ?? array_key_first($this->sections) ?? ''] ?? null;
     }
 
+    /** Whether it goes into a socket that is wired for another: the same base with the same electrodes at the same pins, heated alike. */
+    public function isWiredAs(self $other): bool
+    {
+        $pins = static fn (self $t): array => array_map(static fn (TubeSection $s): array => [$s->pins, $s->model::class], $t->sections);
+
+        return $other->base === $this->base && $pins($other) === $pins($this) && $other->heaterVolts === $this->heaterVolts && $other->heaterPins === $this->heaterPins;
+    }
+
     /** The limits to judge a section by: those of the first system listed for it. */
     public function limitsOf(string $section): ?TubeLimits
     {

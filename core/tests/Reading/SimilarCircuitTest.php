@@ -38,7 +38,7 @@ final class SimilarCircuitTest extends TestCase
         $judgement = new Judgement($verdict, [], $code, ['deviationPercent' => 20.0], 'model', 120.0, 100.0, null, 1.0);
         $data = json_decode((string) file_get_contents(__DIR__.'/../../../server/demo/sheets/nuthatch-5.sheet.json'), true);
         self::assertIsArray($data);
-        [$drawn, $similarOne] = array_map(static fn (string $trust): Sheet => (new SheetCodec(ShippedTubes::catalogue()))->decode([...$data, 'source' => ['trust' => $trust]]), ['original-schematic', SimilarCircuit::TRUST]);
+        [$drawn, $similarOne] = array_map(static fn (string $trust): Sheet => (new SheetCodec(ShippedTubes::catalogue()))->decode([...$data, 'source' => ['trust' => $trust]]), ['original-schematic', Sheet::SIMILAR]);
         self::assertSame($judgement, SimilarCircuit::capped($judgement, $drawn), 'of its own drawing');
         self::assertSame($judgement, SimilarCircuit::capped($judgement, null), 'without a sheet');
         $capped = SimilarCircuit::capped($judgement, $similarOne);

@@ -23,6 +23,14 @@ final class CircuitPointsTest extends TestCase
         self::assertSame(['A', 'B', 'C', 'N1', 'N2', 'V2.7', 'V2.9', 'V2.2', 'V3.7', 'V3.9', 'V3.2', 'V1.1', 'V1.3', 'V1.6', 'V1.8'], array_map(static fn (TestPoint $p): string => $p->place, $points));
     }
 
+    public function testARailComesAfterTheOneThatFeedsItHoweverTheyWereTyped(): void
+    {
+        $lines = str_replace("rail B A 1k 50u/450\nrail C B 15k 32u/450", "rail C B 15k 32u/450\nrail B A 1k 50u/450", self::LINES);
+        self::assertNotSame(self::LINES, $lines);
+        $places = array_map(static fn (TestPoint $p): string => $p->place, self::sheet([], $lines)->points);
+        self::assertSame(['A', 'B', 'C'], array_values(array_intersect($places, ['A', 'B', 'C'])));
+    }
+
     public function testEachIsOfItsKindFedByItsRailAndBesideItsSister(): void
     {
         $sheet = self::sheet([]);
@@ -48,9 +56,9 @@ final class CircuitPointsTest extends TestCase
     }
 
     /** @param list<array<string, mixed>> $points */
-    private static function sheet(array $points): Sheet
+    private static function sheet(array $points, string $lines = self::LINES): Sheet
     {
-        $composed = (new Compose(ShippedTubes::catalogue()))->run(['lines' => self::LINES]);
+        $composed = (new Compose(ShippedTubes::catalogue()))->run(['lines' => $lines]);
         $tubes = array_map(static fn (string $position, string $type): array => ['position' => $position, 'type' => $type], ['V1', 'V2', 'V3', 'V4'], ['12AX7', 'EL84', 'EL84', 'EZ81']);
 
         return (new SheetCodec(ShippedTubes::catalogue()))->decode(['format' => 'sheet/1', 'name' => 'x', 'source' => ['trust' => 'similar-model'], 'printedFor' => ['mainsVolts' => 230], 'tubes' => $tubes, 'points' => $points, 'circuit' => $composed['circuit']]);

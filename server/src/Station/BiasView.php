@@ -50,7 +50,7 @@ final readonly class BiasView
     public function sweep(Bench $bench, string $stage): array
     {
         $bias = new BiasBench($bench->facts());
-        $tubes = array_values(array_filter($bias->tubes(), static fn (BiasTube $t): bool => $t->drawn->stage === $stage));
+        $tubes = $bias->tubesOf($stage);
         $sweep = BiasSweep::of($bias, $tubes[0] ?? throw Refused::notFound('output stage with tubes in'));
         $advised = [];
         foreach ($tubes as $tube) {
@@ -91,7 +91,7 @@ final readonly class BiasView
             'currents' => array_map(fn (BiasCurrent $c): array => ['method' => $c->method->value, 'words' => $this->method($c->method->value), 'cathodeAmperes' => self::figure($c->cathode), 'tubes' => $c->tubes, 'places' => $c->places, 'unmeasured' => $c->unmeasured], $tube->currents),
             'wanted' => $tube->wanted, 'ways' => $this->ways($tube),
             'verdict' => (Reason::worst($reasons) ?? Verdict::CannotSay)->value,
-            'reasons' => $this->reasons($reasons),
+            'reasons' => array_map($this->wording->told(...), $reasons),
         ];
     }
 
@@ -124,18 +124,8 @@ final readonly class BiasView
 
         return [
             'stage' => $stage, 'positions' => array_map(static fn (BiasTube $t): string => $t->drawn->position, $tubes), 'plateToPlateOhms' => $tubes[0]->drawn->plateToPlate, 'isSingleEnded' => $tubes[0]->drawn->isSingleEnded,
-            'verdict' => null === $spread ? null : $spread->verdict->value, 'reasons' => null === $spread ? [] : $this->reasons([$spread]),
+            'verdict' => null === $spread ? null : $spread->verdict->value, 'reasons' => null === $spread ? [] : [$this->wording->told($spread)],
         ];
-    }
-
-    /**
-     * @param list<Reason> $reasons
-     *
-     * @return list<array{code: string, verdict: string, sentence: string}>
-     */
-    private function reasons(array $reasons): array
-    {
-        return array_map(fn (Reason $r): array => ['code' => $r->code, 'verdict' => $r->verdict->value, 'sentence' => $this->wording->ground($r)], $reasons);
     }
 
     /** @return array{sentence: string, gridVolts: float|null, fitOhms: float|null, plateAmperes: float} */

@@ -5,12 +5,11 @@ declare(strict_types=1);
 namespace Yew\Server\Station;
 
 use Yew\Core\Bias\BiasBench;
-use Yew\Core\Bias\BiasTube;
 use Yew\Core\Bias\StagePower;
+use Yew\Core\Circuit\Block\OutputBlock;
 use Yew\Core\Job\Bench;
 use Yew\Core\Output\DrawnStage;
 use Yew\Core\Output\PowerPoint;
-use Yew\Core\Test\Reason;
 use Yew\Core\Tube\TubeType;
 use Yew\Server\Http\Refused;
 use Yew\Server\Wording\Wording;
@@ -30,11 +29,11 @@ final readonly class OutputView
      */
     public function of(Bench $bench, string $stage, ?float $loadOhms, ?string $type): array
     {
-        if (null !== $loadOhms && ($loadOhms < DrawnStage::LOAD_OHMS[0] || $loadOhms > DrawnStage::LOAD_OHMS[1])) {
-            throw Refused::badData('loadOhms', \sprintf('a load of %s to %s Ω belongs here', ...DrawnStage::LOAD_OHMS));
+        if (null !== $loadOhms && (!DrawnStage::isLoad($loadOhms))) {
+            throw Refused::badData('loadOhms', \sprintf('a load of %s to %s Ω belongs here', ...OutputBlock::LOAD_OHMS));
         }
         $bias = new BiasBench($bench->facts());
-        $tubes = array_values(array_filter($bias->tubes(), static fn (BiasTube $t): bool => $t->drawn->stage === $stage));
+        $tubes = $bias->tubesOf($stage);
         if ([] === $tubes) {
             throw Refused::notFound('output stage with tubes in');
         }
@@ -63,7 +62,7 @@ final readonly class OutputView
             'plateLimitWatts' => $limit?->plateWatts, 'screenLimitWatts' => $limit?->screenWatts,
             'clean' => self::point($power->clean), 'points' => array_map(self::point(...), $power->points),
             'paths' => $paths, 'curves' => array_map(static fn (array $c): array => ['gridVolts' => $c['gridVolts'], 'points' => self::points($c['points'])], $power->curves),
-            'reasons' => array_map(fn (Reason $r): array => ['code' => $r->code, 'verdict' => $r->verdict->value, 'sentence' => $this->wording->ground($r)], $stage->reasons()),
+            'reasons' => array_map($this->wording->told(...), $stage->reasons()),
         ];
     }
 

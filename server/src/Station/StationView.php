@@ -15,7 +15,6 @@ use Yew\Core\Station\Stations;
 use Yew\Core\Station\StationSummary;
 use Yew\Core\Station\Step;
 use Yew\Core\Test\Check;
-use Yew\Core\Test\Reason;
 use Yew\Core\Test\TakenTest;
 use Yew\Core\Test\TestKind;
 use Yew\Core\Test\TestRecord;
@@ -74,7 +73,7 @@ final readonly class StationView
             'done' => $item->isDone(),
             'asked' => $item->isAsked(),
             'leftAlone' => $leftAlone,
-            'reasons' => array_map($this->reason(...), $judged->reasons),
+            'reasons' => array_map($this->wording->told(...), $judged->reasons),
             'gauges' => array_map(fn (Gauge $g): array => $g->toArray($this->wording->cold('gauge-'.$g->label, [], $g->label)), $item->gauges),
             'steps' => array_map($this->step(...), $item->steps),
             'next' => null === $leftAlone ? $item->next() : null,
@@ -104,12 +103,6 @@ final readonly class StationView
     private function title(TestKind $kind, string $subject): string
     {
         return trim($this->wording->cold('test-'.$kind->name(), ['subject' => IronTestKind::Ratio === $kind || IronTestKind::Magnetising === $kind ? $subject.' Ω tap' : str_replace(['→', '-'], [' → ', ' – '], $subject)]));
-    }
-
-    /** @return array{code: string, verdict: string, sentence: string} */
-    private function reason(Reason $reason): array
-    {
-        return ['code' => $reason->code, 'verdict' => $reason->verdict->value, 'sentence' => $this->wording->ground($reason)];
     }
 
     /** @return array<string, mixed> */

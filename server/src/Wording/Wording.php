@@ -147,6 +147,12 @@ final class Wording implements ResetInterface
         return 'now' === $reason->stands ? $sentence : $this->cold('stands-'.$reason->stands, ['sentence' => lcfirst($sentence)]);
     }
 
+    /** @return array{code: string, verdict: string, sentence: string} a ground as a page gets it */
+    public function told(Reason $reason): array
+    {
+        return ['code' => $reason->code, 'verdict' => $reason->verdict->value, 'sentence' => $this->ground($reason)];
+    }
+
     /** @return list<string> what is to be minded at a station (SAFE-7) */
     public function cautions(string $station): array
     {

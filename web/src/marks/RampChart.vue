@@ -2,6 +2,7 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import type { Schemas } from '../api/client'
+import { ticks } from './axis'
 
 /** First power drawn: mains across, volts up; a corridor for what each rail and the bias should read, the readings walking up inside it. */
 type Stop = Schemas['PowerStop']
@@ -47,10 +48,9 @@ const floor = computed(() => (hasBias.value ? Math.round(0.3 * (height.value - t
 const zero = computed(() => height.value - foot - floor.value)
 const x = (mains: number): number => left + (mains / across.value) * (width.value - left - right)
 const y = (volts: number): number => (volts >= 0 ? zero.value - (volts / (most.value * 1.04)) * (zero.value - top) : zero.value + (volts / (least.value * 1.08)) * floor.value)
-const tick = (range: number, n: number): number => [1, 2, 5, 10, 20, 50, 100, 200, 500].find((s) => range / s <= n) ?? 1000
-const lines = computed(() => { const s = tick(most.value, 5); return Array.from({ length: Math.floor(most.value / s) + 1 }, (_, i) => i * s) })
-const biasLines = computed(() => { if (!hasBias.value) return []; const s = tick(-least.value, 2); return Array.from({ length: Math.floor(-least.value / s) }, (_, i) => -(i + 1) * s) })
-const mainsLines = computed(() => { const s = tick(across.value, 6); return Array.from({ length: Math.floor(across.value / s) + 1 }, (_, i) => i * s) })
+const lines = computed(() => ticks(0, most.value, 5))
+const biasLines = computed(() => (hasBias.value ? ticks(0, -least.value, 2).slice(1).map((v) => -v) : []))
+const mainsLines = computed(() => ticks(0, across.value, 6))
 
 /** Below its first stop a corridor runs to nothing at no mains, where nothing sleeps on the way. */
 const from = (c: Corridor): Step[] => {

@@ -20,6 +20,8 @@ use Yew\Core\Tube\TubeSection;
  */
 final class OutputBlock
 {
+    /** What a load may be, ohms. */
+    public const LOAD_OHMS = [0.5, 1000.0];
     private const SIDES = ['a', 'b'];
 
     public static function expand(BlockFields $in): ExpandedBlock
@@ -144,7 +146,7 @@ final class OutputBlock
         $f = $in->fields;
         $supply = $f->string('supply', 20);
         $primary = $f->number('primaryOhms', 100, 100000);
-        $load = $f->number('loadOhms', 0.5, 1000);
+        $load = $f->number('loadOhms', ...self::LOAD_OHMS);
         $henries = $f->optionalPositive('primaryHenries') ?? (2 === \count($plates) ? 40.0 : 12.0);
         $copper = $f->numbers('halfOhms', 2);
         if (\count($copper) !== \count($plates)) {

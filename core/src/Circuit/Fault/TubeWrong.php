@@ -7,7 +7,6 @@ namespace Yew\Core\Circuit\Fault;
 use Yew\Core\Circuit\AsFitted;
 use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Tube\TubeCatalogue;
-use Yew\Core\Tube\TubeSection;
 use Yew\Core\Tube\TubeType;
 
 /** A tube of another type that goes into the same socket: `V3=12AU7`. */
@@ -23,7 +22,7 @@ final readonly class TubeWrong implements FaultKind
         $subjects = [];
         foreach ($fitted->netlist->all(Tube::class) as $tube) {
             $type = $tubes->find($tube->type);
-            $others = null === $type ? [] : array_filter($tubes->types(), static fn (TubeType $other): bool => $other->name !== $type->name && self::fits($type, $other));
+            $others = null === $type ? [] : array_filter($tubes->types(), static fn (TubeType $other): bool => $other->name !== $type->name && $other->isWiredAs($type));
             array_push($subjects, ...array_map(static fn (TubeType $other): string => $tube->position.'='.$other->name, array_values($others)));
         }
 
@@ -45,13 +44,5 @@ final readonly class TubeWrong implements FaultKind
     public function cannotChange(): array
     {
         return [Observable::ColdOhms, Observable::Tap];
-    }
-
-    /** The same base with the same electrodes at the same pins, heated alike. */
-    private static function fits(TubeType $type, TubeType $other): bool
-    {
-        $pins = static fn (TubeType $t): array => array_map(static fn (TubeSection $s): array => [$s->pins, $s->model::class], $t->sections);
-
-        return $other->base === $type->base && $pins($other) === $pins($type) && $other->heaterVolts === $type->heaterVolts && $other->heaterPins === $type->heaterPins;
     }
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { showFigure } from '../../quantity/figure'
 import type { Unit } from '../../quantity/parse'
-import type { Bias, BiasTube, Sweep } from './useBias'
+import { verdictWords, type Bias, type BiasTube, type Sweep } from './useBias'
 
 /** Each output tube with what it dissipates, by which way that is known, and what would set it right. */
 const props = defineProps<{ tubes: BiasTube[]; stage: Bias['stages'][number]; advice: Sweep['advice']; cautions: string[]; lit: string | null }>()
@@ -13,7 +13,6 @@ const places = (band: number): number => Math.max(0, 1 - Math.floor(Math.log10(M
 const watts = (f: NonNullable<Figure>): string => `${f.value.toFixed(Math.min(2, places(f.band)))} ± ${f.band.toFixed(Math.min(2, places(f.band)))} W`
 const milli = (f: NonNullable<Figure>): string => `${(1000 * f.value).toFixed(1)} ± ${(1000 * f.band).toFixed(1)} mA`
 const percent = (t: BiasTube): string => (t.plateWatts === null || t.limits[0] === undefined ? '–' : `${String(Math.round((100 * t.plateWatts.value) / t.limits[0].plateWatts))} %`)
-const verdicts: Record<string, string> = { within: 'within', watch: 'watch', out: 'out', danger: 'danger', 'cannot-say': 'cannot say' }
 const adviceFor = (t: BiasTube): string | undefined => (t.reasons.some((r) => r.code === 'bias-on-target') ? undefined : props.advice.find((a) => a.position === t.position)?.sentence)
 const typed = (way: BiasTube['ways'][number]): string => `${way.place} ${way.function === 'dc-amperes' ? '38mA' : '0.042'}`
 const isRead = (t: BiasTube, place: string): boolean => t.currents.some((c) => c.places.includes(place))
@@ -24,7 +23,7 @@ const isRead = (t: BiasTube, place: string): boolean => t.currents.some((c) => c
     <section v-for="t in tubes" :key="t.position" :class="['tube', { lit: Object.values(t.places).some((p) => lit === `${p}|dc-volts`) }]">
       <button type="button" class="plain head" @click="emit('probe', `${t.places['cathode']}|dc-volts`)"><b>{{ t.position }}</b> <span class="soft">{{ t.types.join(' or ') }}</span> <b class="big m">{{ percent(t) }}</b></button>
       <p v-if="t.plateWatts !== null" class="m figures"><span>{{ watts(t.plateWatts) }}</span><span>{{ shown(t.plateAmperes, 'A') }}</span><span>{{ shown(t.plateVolts, 'V') }}</span></p>
-      <p v-for="r in t.reasons" :key="r.code" class="small"><b :class="['verdict', r.verdict]">{{ verdicts[r.verdict] }}</b> {{ r.sentence }}</p>
+      <p v-for="r in t.reasons" :key="r.code" class="small"><b :class="['verdict', r.verdict]">{{ verdictWords[r.verdict] }}</b> {{ r.sentence }}</p>
       <p v-if="t.reasons.length === 0" class="small soft">Not read yet.</p>
       <p v-if="adviceFor(t) !== undefined" class="small advice">{{ adviceFor(t) }}</p>
       <details class="small">
@@ -36,7 +35,7 @@ const isRead = (t: BiasTube, place: string): boolean => t.currents.some((c) => c
       </details>
     </section>
     <section v-if="stage.reasons.length > 0" class="tube">
-      <p v-for="r in stage.reasons" :key="r.code" class="small"><b>Set</b> <b :class="['verdict', r.verdict]">{{ verdicts[r.verdict] }}</b> {{ r.sentence }}</p>
+      <p v-for="r in stage.reasons" :key="r.code" class="small"><b>Set</b> <b :class="['verdict', r.verdict]">{{ verdictWords[r.verdict] }}</b> {{ r.sentence }}</p>
     </section>
     <ul class="small soft mind"><li v-for="c in cautions" :key="c">{{ c }}</li></ul>
   </div>

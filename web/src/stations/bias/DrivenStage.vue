@@ -6,6 +6,7 @@ import PlateField from '../../marks/PlateField.vue'
 import PowerCurve from '../../marks/PowerCurve.vue'
 import { showFigure } from '../../quantity/figure'
 import { parseQuantity } from '../../quantity/parse'
+import { verdictWords } from './useBias'
 import { useStagePowers, type ExpectedPower } from './useStagePower'
 
 /** What an output stage should give: its clean power into the load on it and others, with its tubes or others, and what that asks of them. */
@@ -21,8 +22,10 @@ const present = computed(() => own.told.value[0] ?? null)
 const load = computed(() => chosen.value ?? present.value?.power?.loadOhms ?? null)
 /** The load in question, half of it and twice: what a wrong tap or a second cabinet does. */
 const loads = computed(() => (load.value === null ? [] : [load.value / 2, load.value, load.value * 2].filter((l) => l >= 0.5 && l <= 1000)))
-const beside = useStagePowers(computed(() => props.stage), computed(() => loads.value.map((loadOhms) => ({ loadOhms, type: type.value }))))
-const shown = computed<ExpectedPower | null>(() => beside.told.value.find((_, i) => loads.value[i] === load.value)?.power ?? (type.value === null && chosen.value === null ? present.value?.power ?? null : null))
+/** What is there already is asked for as it was, and not again by its ohms. */
+const asIs = (ohms: number): boolean => type.value === null && ohms === present.value?.power?.loadOhms
+const beside = useStagePowers(computed(() => props.stage), computed(() => loads.value.map((ohms) => ({ loadOhms: asIs(ohms) ? null : ohms, type: type.value }))))
+const shown = computed<ExpectedPower | null>(() => beside.told.value.find((_, i) => loads.value[i] === load.value)?.power ?? null)
 const rows = computed(() => loads.value.map((ohms, i) => ({ ohms, power: beside.told.value[i]?.power ?? null })))
 const choices = computed(() => [{ label: `${present.value?.type ?? ''}, as it is`, value: '' }, ...(present.value?.others ?? []).map((t) => ({ label: t, value: t }))])
 const fault = computed(() => own.fault.value ?? beside.fault.value)
@@ -32,7 +35,6 @@ const of = (power: ExpectedPower | null, says: (p: ExpectedPower) => string): st
 const watts = (w: number): string => showFigure(w, 'W')
 const share = (w: number | undefined, limit: number | null): string => (w === undefined || limit === null ? '–' : `${String(Math.round((100 * w) / limit))} %`)
 const most = (power: ExpectedPower, of: 'plateWatts' | 'screenWatts'): number => Math.max(...power.points.map((p) => p[of]))
-const verdicts: Record<string, string> = { within: 'within', watch: 'watch', out: 'out', danger: 'danger', 'cannot-say': 'cannot say' }
 const loadFault = computed(() => {
   if (typedLoad.value.trim() === '') return null
   const read = parseQuantity(typedLoad.value, 'Ω')
@@ -66,7 +68,7 @@ function takeLoad(): void {
         <thead><tr><th scope="col">load</th><th scope="col">clean</th><th scope="col">{{ session.word('plate') }}</th><th scope="col">screen</th></tr></thead>
         <tbody><tr v-for="r in rows" :key="r.ohms" :class="{ now: r.ohms === load }"><th scope="row" class="m">{{ showFigure(r.ohms, 'Ω') }}</th><td class="m">{{ of(r.power, (p) => watts(p.cleanWatts)) }}</td><td class="m">{{ of(r.power, (p) => share(most(p, 'plateWatts'), p.plateLimitWatts)) }}</td><td class="m">{{ of(r.power, (p) => share(most(p, 'screenWatts'), p.screenLimitWatts)) }}</td></tr></tbody>
       </table>
-      <p v-for="r in shown?.reasons ?? []" :key="r.code" class="small"><b :class="['verdict', r.verdict]">{{ verdicts[r.verdict] }}</b> {{ r.sentence }}</p>
+      <p v-for="r in shown?.reasons ?? []" :key="r.code" class="small"><b :class="['verdict', r.verdict]">{{ verdictWords[r.verdict] }}</b> {{ r.sentence }}</p>
       <p v-if="type !== null" class="small soft">The bias is left as it is set: see at rest where {{ type }} would idle<template v-if="shown?.points[0]"> ({{ showFigure(shown.points[0].plateAmperes, 'A') }}, {{ share(shown.points[0].plateWatts, shown.plateLimitWatts) }})</template>.</p>
       <p class="small soft">Counted: sag, copper, unequal {{ session.word('tubes') }}. Not counted: the driver, the core’s losses. A little less measured than this is normal.</p>
     </aside>

@@ -8,6 +8,8 @@ export type BiasTube = Bias['tubes'][number]
 export type Sweep = Schemas['BiasSweep']
 export type Dot = Sweep['steps'][number]['now'][number]
 
+export const verdictWords: Record<string, string> = { within: 'within', watch: 'watch', out: 'out', danger: 'danger', 'cannot-say': 'cannot say' }
+
 /** How the output tubes of the unit in hand idle; it follows the tape. */
 export function useBias(): { bias: ComputedRef<Bias | null>; fault: ComputedRef<string | null> } {
   const bench = useBench()
