@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
 import { computed, nextTick, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue'
 import { useBench } from '../../frame/bench'
 import { timeFactor } from '../../frame/time'
@@ -44,6 +45,8 @@ async function answer(choice: string): Promise<void> {
   at.value += 1
   if (choice.startsWith('red') || at.value >= props.positions.length) close()
 }
+/** In the dark nobody sees where the focus is: what was still being written may have taken it. */
+useEventListener(window, 'keydown', (e: KeyboardEvent) => { if (open.value) onKey(e) }, { capture: true })
 function onKey(e: KeyboardEvent): void {
   if (e.key === 'Escape') { close(); return } // twice is off: the frame hears it too
   const choice = /^[1-4]$/.test(e.key) ? choices[Number(e.key) - 1] : undefined
@@ -53,7 +56,7 @@ function onKey(e: KeyboardEvent): void {
 
 <template>
   <teleport to="body">
-    <div v-if="open" ref="sheet" class="dark" role="dialog" aria-modal="true" aria-label="Lights out" tabindex="-1" @keydown="onKey">
+    <div v-if="open" ref="sheet" class="dark" role="dialog" aria-modal="true" aria-label="Lights out" tabindex="-1">
       <p class="clock m" role="timer">{{ left > 0 ? left : '' }}</p>
       <template v-if="left > 0"><p class="ask">Look at the plates and the screens.</p></template>
       <template v-else-if="asked !== null"><p class="ask"><b class="m">{{ asked }}</b></p></template>
