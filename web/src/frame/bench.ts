@@ -54,6 +54,10 @@ export const useBench = defineStore('bench', () => {
   const named = ref<string | null>(null)
   let naming = false
   let cursor = 0
+  /** Answers to what this page sent. */
+  let told = 0
+  /** An answer was put aside because a newer one had come: what stands in the chassis is asked for anew. */
+  let isOutrun = false
   let timer: ReturnType<typeof setTimeout> | undefined
 
   const units = computed<JobUnit[]>(() => job.value?.units ?? [])
@@ -70,7 +74,7 @@ export const useBench = defineStore('bench', () => {
   const outbox = new Outbox({
     changed: (all) => { sent = all; if (!paint.waits) waiting.value = all },
     away: (sentence) => { away.value = sentence },
-    taken: (sent, answer) => { if (sent.jobId === job.value?.id) take(answer) },
+    taken: (sent, answer) => { if (sent.jobId === job.value?.id) { ++told; take(answer) } },
     shown: (jobId) => (jobId === job.value?.id ? shown() : {}),
   })
 
@@ -172,12 +176,16 @@ export const useBench = defineStore('bench', () => {
   async function askForNews(): Promise<void> {
     const jobId = job.value?.id
     if (jobId === undefined) return
+    const before = told
     try {
-      const query = cursor === 0 ? shown() : { after: cursor, ...(isDue() ? { benches: 1 } : {}), ...shown() }
+      const query = cursor === 0 ? shown() : { after: cursor, ...(isDue() || isOutrun ? { benches: 1 } : {}), ...shown() }
       const answer = await ask(api.GET('/api/jobs/{jobId}/tape', { params: { path: { jobId }, query } }))
       if (job.value?.id !== jobId) return
       cursor = Math.max(cursor, ...answer.entries.map((e) => e.sequence))
-      take(answer)
+      // What this page sent was answered meanwhile: the benches here may be from before it. A broken stop rule waits for nothing.
+      isOutrun = before !== told && benches.value.length > 0 && !(answer.benches ?? []).some(isBroken)
+      take(isOutrun ? { ...answer, benches: null } : answer)
+      if (isOutrun) again = true
       if (away.value !== null) {
         away.value = null
         outbox.wake()
