@@ -8,6 +8,8 @@ use Yew\Core\Circuit\Element\Potentiometer;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Drawn\DrawnOutput;
+use Yew\Core\Drawn\DrawnTrim;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Station\BenchFacts;
 
@@ -21,48 +23,53 @@ final readonly class BiasHandle
     private const OHMS_TIMES = [0.5, 0.6, 0.72, 0.85, 1.0, 1.18, 1.4, 1.68, 2.0];
 
     /**
-     * @param 'setting'|'supply'|'cathode' $kind a trim’s setting, or the ohms of a resistor
-     * @param float                        $now  as fitted
+     * @param 'setting'|'supply'|'cathode' $kind      a trim’s setting, or the ohms of a resistor
+     * @param float                        $now       as fitted
+     * @param bool                         $isBalance a trim that gives one tube what it takes from another
      */
-    private function __construct(public string $part, public string $kind, public float $now)
+    private function __construct(public string $part, public string $kind, public float $now, public bool $isBalance = false)
     {
     }
 
-    /** Null where none of them is drawn. */
+    /** What is turned or changed first; null where none is drawn. */
     public static function of(BenchFacts $facts, BiasTube $tube): ?self
     {
+        return self::all($facts, $tube)[0] ?? null;
+    }
+
+    /** @return list<self> all that moves the bias of a tube: its trims, those that set a level before those that balance, nearest first; else a resistor of its supply; else what is under its cathode */
+    public static function all(BenchFacts $facts, BiasTube $tube): array
+    {
+        $drawn = $tube->drawn;
         $netlist = $facts->sheet->circuit->netlist ?? null;
         if (null === $netlist) {
-            return null;
+            return [];
         }
-        if (!$tube->drawn->isFixed) {
-            $part = $tube->drawn->shared ?? $tube->drawn->own;
+        if (!$drawn->isFixed) {
+            $part = $drawn->shared ?? $drawn->own;
 
-            return null === $part ? null : new self($part, 'cathode', $tube->drawn->ohms[$part]);
+            return null === $part ? [] : [new self($part, 'cathode', $drawn->ohms[$part])];
         }
-        foreach ($facts->trims() as $trim) {
-            $element = $netlist->find($trim);
-            if ($element instanceof Potentiometer) {
-                return new self($trim, 'setting', self::setting($facts, $trim) ?? $element->context);
-            }
-        }
+        $trims = array_map(static function (DrawnTrim $trim) use ($facts, $netlist): ?self {
+            $element = $netlist->find($trim->id);
 
-        $part = self::ofSupply($facts, $netlist);
+            return $element instanceof Potentiometer ? new self($trim->id, 'setting', self::setting($facts, $trim->id) ?? $element->context, $trim->isBalance) : null;
+        }, $drawn->trims);
+        $trims = array_values(array_filter($trims, static fn (?self $h): bool => null !== $h));
+        usort($trims, static fn (self $a, self $b): int => $a->isBalance <=> $b->isBalance);
+        $part = self::ofSupply($drawn, $netlist);
 
-        return null === $part ? null : new self($part->id, 'supply', $part->ohms);
+        return [] === $trims && null !== $part ? [new self($part->id, 'supply', $drawn->biasOhms[$part->id])] : $trims;
     }
 
     /** The resistor of a bias supply that sets its volts: from its node to the chassis, else on the way there. */
-    private static function ofSupply(BenchFacts $facts, Netlist $netlist): ?Resistor
+    private static function ofSupply(DrawnOutput $drawn, Netlist $netlist): ?Resistor
     {
         $found = null;
-        foreach ($facts->sheet->circuit->blocks ?? [] as $block) {
-            foreach ('bias' === $block->kind ? $block->elements : [] as $drawn) {
-                $element = $netlist->find($drawn->id());
-                if ($element instanceof Resistor && $element->ohms > self::LEAST_OHMS) {
-                    $isShunt = \in_array(Netlist::CHASSIS, [$element->a, $element->b], true);
-                    $found = null === $found || $isShunt ? $element : $found;
-                }
+        foreach ($drawn->biasOhms as $id => $ohms) {
+            $element = $netlist->find($id);
+            if ($element instanceof Resistor && $ohms > self::LEAST_OHMS) {
+                $found = null === $found || \in_array(Netlist::CHASSIS, [$element->a, $element->b], true) ? $element : $found;
             }
         }
 

@@ -26,15 +26,19 @@ final readonly class BiasSweep
     {
     }
 
-    /** Null where no circuit tells, or the conditions do not say at which mains. */
-    public static function of(BiasBench $bench, BiasTube $tube): ?self
+    /**
+     * @param BiasHandle|null $handle what is moved; what is turned first where none is said
+     *
+     * @return self|null null where no circuit tells, or the conditions do not say at which mains
+     */
+    public static function of(BiasBench $bench, BiasTube $tube, ?BiasHandle $handle = null): ?self
     {
         $readings = $bench->facts->readings;
         $conditions = $readings?->contextNow()->conditions;
         if (null === $readings || null === $conditions?->mainsVolts() || true === $conditions->limited()) {
             return null;
         }
-        $handle = BiasHandle::of($bench->facts, $tube);
+        $handle ??= BiasHandle::of($bench->facts, $tube);
         $positions = $bench->stage($tube->drawn->stage);
         $at = static fn (Conditions $c, ?float $value): array => self::tubes(null === $handle || null === $value ? $readings->under($c) : $readings->under($c, $handle->at($value)), $positions);
         $steps = [];
@@ -76,12 +80,7 @@ final readonly class BiasSweep
     /** Where a measured tube goes when its bias is moved: from where it was measured to be, by what the circuit says of the way. Null where it was not measured. */
     public function at(BiasTube $tube, float $value): ?TubeStress
     {
-        [$from, $to] = [$this->between($tube->drawn->position, $this->stands), $this->between($tube->drawn->position, $value)];
-        if (null === $tube->plate || null === $tube->plateAmperes || $from->plateAmperes <= 0.0) {
-            return null;
-        }
-
-        return new TubeStress($to->position, $to->section, null, null, $to->gridVolts, $tube->plate->value + $to->plateVolts - $from->plateVolts, $to->screenVolts, $tube->plateAmperes->value * $to->plateAmperes / $from->plateAmperes, $to->screenAmperes);
+        return $tube->moved($this->between($tube->drawn->position, $this->stands), $this->between($tube->drawn->position, $value));
     }
 
     /** The value at which its plate dissipates so much, W; null where none does, or it was not measured. */
@@ -140,7 +139,7 @@ final readonly class BiasSweep
      *
      * @return array<string, TubeStress> of the section that makes the power, by position
      */
-    private static function tubes(?Forecast $forecast, array $positions): array
+    public static function tubes(?Forecast $forecast, array $positions): array
     {
         $tubes = [];
         foreach ($forecast->stresses ?? [] as $stress) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Bias;
 
+use Yew\Core\Circuit\TubeStress;
 use Yew\Core\Drawn\DrawnOutput;
 use Yew\Core\Quantity\Figure;
 use Yew\Core\Reading\OutputTube;
@@ -72,6 +73,20 @@ final readonly class BiasTube
     public function section(): ?TubeSection
     {
         return [] === $this->types ? null : OutputTube::powerSection($this->types[0]);
+    }
+
+    /**
+     * Where it goes by what the circuit says of the way, from where it was measured to be: a strong or a worn tube stays one.
+     *
+     * @return TubeStress|null null where its current was not measured
+     */
+    public function moved(TubeStress $from, TubeStress $to): ?TubeStress
+    {
+        if (null === $this->plate || null === $this->plateAmperes || $from->plateAmperes <= 0.0) {
+            return null;
+        }
+
+        return new TubeStress($to->position, $to->section, null, null, $to->gridVolts, $this->plate->value + $to->plateVolts - $from->plateVolts, $to->screenVolts, $this->plateAmperes->value * $to->plateAmperes / $from->plateAmperes, $to->screenAmperes);
     }
 
     public function target(): BiasTarget

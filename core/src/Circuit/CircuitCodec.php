@@ -92,9 +92,11 @@ final readonly class CircuitCodec
         foreach ($blocks as $block) {
             foreach ($block->elements as $element) {
                 $id = $element->id();
-                // PHP makes an integer of such a key, and another part of it.
-                if (1 === preg_match('/^-?\d+$/', $id)) {
-                    throw BadData::at($block->path, \sprintf('“%s” is no name of a part: a letter belongs in it', $id));
+                // PHP makes an integer of such a key, and another part or place of it.
+                foreach (['part' => [$id], 'place' => $element->places()] as $what => $names) {
+                    foreach (preg_grep('/^-?\d+$/D', $names) ?: [] as $name) {
+                        throw BadData::at($block->path, \sprintf('“%s” is no name of a %s: a letter belongs in it', $name, $what));
+                    }
                 }
                 if (isset($elements[$id]) && !($element instanceof Tube && $elements[$id] instanceof Tube)) {
                     throw BadData::at($block->path, \sprintf('“%s” is there twice; it was drawn in %s already', $id, $pathOf[$id]));

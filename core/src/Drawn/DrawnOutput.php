@@ -26,6 +26,8 @@ final readonly class DrawnOutput
      * @param string|null           $screenSupply place that feeds the stopper; null where the screen is on the plate
      * @param bool                  $isFixed      its grid returns to a bias supply
      * @param float|null            $plateToPlate impedance that the load puts at the whole primary, ohms
+     * @param list<DrawnTrim>       $trims        in the way by which its grid returns to its bias supply, the nearest first
+     * @param array<string, float>  $biasOhms     ohms of the resistors there that set the volts of the supply, by part
      */
     public function __construct(
         public string $position,
@@ -48,6 +50,8 @@ final readonly class DrawnOutput
         public bool $isFixed,
         public bool $isSingleEnded,
         public ?float $plateToPlate,
+        public array $trims = [],
+        public array $biasOhms = [],
     ) {
     }
 

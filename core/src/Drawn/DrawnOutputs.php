@@ -76,6 +76,8 @@ final readonly class DrawnOutputs
         $iron = array_values(array_filter(DrawnIron::of($this->circuit->sheet), static fn (DrawnTransformer $t): bool => $t->id === $block->id))[0] ?? null;
 
         $sharing = null === $shared ? [$position] : $this->sharing($block, $this->end($shared));
+        $isFixed = $this->tubes[$position]->isFixedBiased ?? false;
+        $return = $isFixed ? GridReturn::of($this->circuit, $position, $places['grid']) : null;
         $cathodes = array_map(fn (string $p): string => $this->places($p)['cathode'] ?? '', null === $shared ? [] : $sharing);
 
         return new DrawnOutput(
@@ -85,7 +87,8 @@ final readonly class DrawnOutputs
             array_column(array_map(static fn (Resistor $r): array => [$r->id, $r->tolerancePercent], $parts), 1, 0),
             array_values(array_map(static fn (Resistor $r): string => $r->id, array_filter([$at, $shared], fn (?Resistor $r): bool => null !== $r && $this->isHeld($r)))),
             array_map(static fn (Winding $w): string => $w->id, $half), 'tap' === $screens ? $turns[\count($turns) - 1] / array_sum($turns) : 0.0,
-            $stopper?->id, $screens, 'supply' === $screens ? $this->railAt($fed) : null, $this->tubes[$position]->isFixedBiased ?? false, \count($sides) < 2, $iron?->primaryOhms,
+            $stopper?->id, $screens, 'supply' === $screens ? $this->railAt($fed) : null, $isFixed, \count($sides) < 2, $iron?->primaryOhms,
+            $return->trims ?? [], $return->ohms ?? [],
         );
     }
 

@@ -64,12 +64,18 @@ final readonly class DrawnTubes
             foreach (null === $grid ? [] : DrawnPaths::through($this->circuit, $position) as $path) {
                 if ($path->to === $grid) {
                     $ohms[$section->name] = $path->ohms;
-                    $fixed = $fixed || (Netlist::CHASSIS !== $path->from && $this->circuit->working->at($path->from) < self::BIAS_VOLTS);
+                    $fixed = $fixed || (Netlist::CHASSIS !== $path->from && $this->circuit->working->at($path->from) < self::BIAS_VOLTS) || $this->isBiased($position, $grid);
                 }
             }
         }
 
         return new DrawnTube($position, $parts + $this->charged($position), $ohms, $fixed, $this->isPaired($position));
+    }
+
+    /** Whether the grid of an output tube returns to a bias supply over trims and dividers of its own, whatever that supply gives just now. */
+    private function isBiased(string $position, string $grid): bool
+    {
+        return ($this->circuit->sheet->tubes[$position]->output ?? false) && (GridReturn::of($this->circuit, $position, $grid)->isBiased || $this->circuit->working->at($grid) < self::BIAS_VOLTS);
     }
 
     /**

@@ -106,6 +106,11 @@ final readonly class SheetCodec
      */
     private function fromCircuit(DrawnCircuit $circuit, Fields $fields, string $name, string $trust, string $title, array $mains, ?float $hertz, ?float $ohmsPerVolt, array $ranges, ?float $inputOhms, ?float $tolerance, array $windows, array $tubes): Sheet
     {
+        foreach ($circuit->blocks as $block) {
+            foreach ('output' === $block->kind ? $block->tubes : [] as $position) {
+                $tubes[$position] = $tubes[$position]->asOutput();
+            }
+        }
         $derived = new CircuitDerivation($circuit);
         $nodes = $derived->nodes();
         $capacitors = $derived->capacitors();

@@ -21,4 +21,10 @@ final readonly class TubePosition
         public bool $output,
     ) {
     }
+
+    /** The same where the circuit draws it in an output stage: what guards people asks for it, whatever a list leaves out. */
+    public function asOutput(): self
+    {
+        return new self($this->position, $this->type, $this->role, $this->where, $this->channel, $this->sisterOf, true);
+    }
 }

@@ -10,7 +10,9 @@ use Yew\Core\Circuit\Time\Fall;
 use Yew\Core\Circuit\Time\FallAsked;
 use Yew\Core\Circuit\Time\Rise;
 use Yew\Core\Circuit\Time\RiseAsked;
+use Yew\Core\Drawn\DrawnOutput;
 use Yew\Core\Drawn\DrawnParts;
+use Yew\Core\Drawn\DrawnTrim;
 use Yew\Core\Output\ExpectedPower;
 use Yew\Core\Output\PowerAsked;
 use Yew\Core\Ramp\Ramps;
@@ -124,17 +126,17 @@ final readonly class BenchFacts
         return null === $this->substituted ? [] : ($this->substituted)($this->fitted);
     }
 
-    /** @return list<string> ids of the trims in the bias supplies */
+    /** @return list<string> ids of the trims that set a bias: in the bias supplies, and where grids return to */
     public function trims(): array
     {
-        $trims = [];
+        $trims = array_merge(...array_values(array_map(static fn (DrawnOutput $o): array => array_map(static fn (DrawnTrim $t): string => $t->id, array_filter($o->trims, static fn (DrawnTrim $t): bool => !$t->isBalance)), $this->drawn->outputs)));
         foreach ($this->sheet?->circuit->blocks ?? [] as $block) {
             foreach ('bias' === $block->kind ? $block->elements : [] as $element) {
                 $trims = [...$trims, ...($element instanceof Potentiometer ? [$element->id] : [])];
             }
         }
 
-        return $trims;
+        return array_values(array_unique($trims));
     }
 
     /** Printed mains for this unit's wiring over the mains for which its transformer is drawn. */

@@ -20,7 +20,13 @@ final class BiasTape
     /** @param array<string, string> $types other than drawn, by position */
     public static function energised(string $sheet, float $mains, array $types = [], bool $saysTubes = true): self
     {
-        $tape = UnitTape::in(ChassisState::Dead, FakeUnit::demo($sheet));
+        return self::of(FakeUnit::demo($sheet), $mains, $types, $saysTubes);
+    }
+
+    /** @param array<string, string> $types other than drawn, by position */
+    public static function of(FakeUnit $unit, float $mains, array $types = [], bool $saysTubes = true): self
+    {
+        $tape = UnitTape::in(ChassisState::Dead, $unit);
         $sheetTubes = $tape->unit->sheet()->tubes ?? [];
         $tubes = [];
         foreach ($sheetTubes as $position => $tube) {

@@ -17,6 +17,7 @@ use Yew\Core\Circuit\Time\FallAsked;
 use Yew\Core\Circuit\Time\Rise;
 use Yew\Core\Circuit\Time\RiseAsked;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Compute\Compose;
 use Yew\Core\Drawer\LabelledTube;
 use Yew\Core\Drawn\DrawnParts;
 use Yew\Core\Instrument\DialTable;
@@ -125,6 +126,24 @@ final class FakeUnit implements UnitKnowledge
     public static function demo(string $sheet): self
     {
         return new self(self::sheetOf($sheet), true, true);
+    }
+
+    /** An amplifier typed a block to a line, with what its circuit makes of any conditions. */
+    public static function composed(string $lines): self
+    {
+        return new self(self::$sheets[$lines] ??= self::sheetFrom($lines), true, true);
+    }
+
+    private static function sheetFrom(string $lines): Sheet
+    {
+        $composed = json_decode(json_encode((new Compose(ShippedTubes::catalogue()))->run(['lines' => $lines]), \JSON_THROW_ON_ERROR), true);
+        if (!\is_array($composed) || [] !== $composed['faults'] || !\is_array($composed['tubes'])) {
+            throw new \LogicException(json_encode($composed, \JSON_THROW_ON_ERROR));
+        }
+        $tubes = array_map(static fn (int|string $position, mixed $type): array => ['position' => $position, 'type' => $type], array_keys($composed['tubes']), array_values($composed['tubes']));
+        preg_match('/mains (\d+)/', $lines, $mains);
+
+        return (new SheetCodec(ShippedTubes::catalogue()))->decode(['format' => 'sheet/1', 'name' => 'composed '.md5($lines), 'source' => ['trust' => 'drawn-from-the-unit'], 'printedFor' => ['mainsVolts' => (float) ($mains[1] ?? 117)], 'tubes' => $tubes, 'points' => [], 'circuit' => $composed['circuit']]);
     }
 
     private static function sheetOf(string $sheet): Sheet

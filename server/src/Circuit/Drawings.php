@@ -26,7 +26,7 @@ use Yew\Server\Sheet\SheetShelf;
 final class Drawings implements ResetInterface
 {
     /** Before the key, in the cache; another number where DrawnParts holds something else. */
-    private const FORM = 'drawn.6.';
+    private const FORM = 'drawn.7.';
 
     /** @var array<string, DrawnParts> of this request */
     private array $known = [];

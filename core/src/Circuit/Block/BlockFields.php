@@ -18,7 +18,7 @@ use Yew\Core\Tube\TubeType;
 final readonly class BlockFields
 {
     /** A resistor above this is a typing slip, ohms; a capacitor above that too, farads. */
-    private const MOST_OHMS = 1e8;
+    public const MOST_OHMS = 1e8;
     private const MOST_FARADS = 0.01;
 
     /** @param array<string, string> $tubes type by position */

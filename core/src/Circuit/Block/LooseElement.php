@@ -10,6 +10,7 @@ use Yew\Core\Circuit\Element\CurrentSource;
 use Yew\Core\Circuit\Element\Diode;
 use Yew\Core\Circuit\Element\Element;
 use Yew\Core\Circuit\Element\Inductor;
+use Yew\Core\Circuit\Element\Potentiometer;
 use Yew\Core\Circuit\Element\Resistor;
 use Yew\Core\Circuit\Element\Tube;
 use Yew\Core\Circuit\Element\VoltageSource;
@@ -52,12 +53,13 @@ final class LooseElement
         return match ($kind) {
             'resistor' => new Resistor($id, $a, $b, self::ohms($in), $f->optionalNumber('tolerancePercent', 0, 50) ?? 10.0, $f->optionalPositive('watts')),
             'capacitor' => new Capacitor($id, $a, $b, $f->positive('farads'), $f->optionalPositive('ratedVolts')),
+            'control' => new Potentiometer($id, $a, $f->string('wiper', 40), $b, $f->number('ohms', 1, BlockFields::MOST_OHMS), $f->optionalNumber('setting', 0, 1) ?? 0.5),
             'choke' => new Inductor($id, $a, $b, $f->positive('henries'), $f->optionalPositive('ohms') ?? 0.01),
             'wire' => new Wire($id, $a, $b),
             'diode' => new Diode($id, $a, $b, $f->optionalPositive('saturationAmperes') ?? 1e-9, $f->optionalPositive('emission') ?? 1.8),
             'voltage-source' => new VoltageSource($id, $a, $b, $f->number('volts', -10000, 10000), $f->optionalNumber('acVolts') ?? 0.0),
             'current-source' => new CurrentSource($id, $a, $b, $f->number('amperes', -100, 100), $f->optionalNumber('acAmperes') ?? 0.0),
-            default => throw $f->fault('kind', 'resistor, capacitor, choke, wire, diode, tube, coupled-windings, voltage-source, current-source, mains-transformer, rectifier, heaters or series-capacitor belongs here'),
+            default => throw $f->fault('kind', 'resistor, capacitor, control, choke, wire, diode, tube, coupled-windings, voltage-source, current-source, mains-transformer, rectifier, heaters or series-capacitor belongs here'),
         };
     }
 

@@ -16,7 +16,8 @@ use Yew\Core\Tube\TubeSection;
 
 /**
  * The output stage: single-ended, push-pull, parallel push-pull; cathode or fixed bias; screens on their supply, on the
- * transformer's taps (ultralinear) or on the plate (triode); with output transformer and load.
+ * transformer's taps (ultralinear) or on the plate (triode); with output transformer and load. Where each side has a bias of its own
+ * (a trim for each, a balance between them), `biasB` is that of the second.
  */
 final class OutputBlock
 {
@@ -56,7 +57,7 @@ final class OutputBlock
             array_push($elements, ...self::drive($in, $id, $side, $from[$number] ?? null, $number));
         }
         array_push($elements, ...self::cathodes($in, $id), ...self::transformer($in, $id, $plates));
-        $supplies = array_values(array_filter([$f->string('supply', 20), 'supply' === self::screens($in) ? $in->optionalPlace('screenSupply') : null, $in->optionalPlace('bias')], is_string(...)));
+        $supplies = array_values(array_filter([$f->string('supply', 20), 'supply' === self::screens($in) ? $in->optionalPlace('screenSupply') : null, $in->optionalPlace('bias'), isset($sides['b']) ? $in->optionalPlace('biasB') : null], is_string(...)));
 
         return new ExpandedBlock($f->path, 'output', $id, array_values(array_filter($elements)), [], $from, array_values(array_unique($supplies)), [$id.'/sec'], $tubes, $f->optionalString('channel', 12));
     }
@@ -131,7 +132,8 @@ final class OutputBlock
     private static function drive(BlockFields $in, string $id, string $side, ?string $from, int $number): array
     {
         $grid = $id.'/grid-'.$side;
-        $leak = $in->resistor('gridLeak', $id.'/gridleak-'.$side, $grid, $in->optionalPlace('bias') ?? Netlist::CHASSIS, $number);
+        $bias = 1 === $number ? $in->optionalPlace('biasB') ?? $in->optionalPlace('bias') : $in->optionalPlace('bias');
+        $leak = $in->resistor('gridLeak', $id.'/gridleak-'.$side, $grid, $bias ?? Netlist::CHASSIS, $number);
 
         return null === $from ? [$leak] : [$leak, $in->capacitor('coupling', $id.'/coupling-'.$side, $from, $grid, $number)];
     }

@@ -20,6 +20,9 @@ final class LineForms
         'tone' => ['kind' => 'tone'], 'fb' => ['kind' => 'feedback'], 'heaters' => ['kind' => 'heaters'],
     ];
 
+    /** A control on its own: `pot P7 TOP WIPER BOTTOM 10k@0.5`. */
+    public const CONTROL = 'pot';
+
     /** Fields of loose parts: `res R90 X Y 1k`. */
     public const LOOSE = ['res' => ['resistor', 'ohms'], 'cap' => ['capacitor', 'farads']];
 
@@ -60,7 +63,7 @@ final class LineForms
             ],
             'pp', 'se' => [
                 Slot::at('id', 'id'), Slot::at('pp' === $word ? 'sides' : 'tubes', 'sides'), Slot::at('supply', 'node'), Slot::after('screens', 'screenSupply', 'place'), Slot::after('ul', 'tapShare', 'number'), Slot::after('triode', 'screens', 'flag'),
-                Slot::after('sstop', 'screenStopper', 'part'), Slot::after('gstop', 'gridStopper', 'part'), Slot::after('leak', 'gridLeak', 'part'), Slot::after('bias', 'bias', 'place'),
+                Slot::after('sstop', 'screenStopper', 'part'), Slot::after('gstop', 'gridStopper', 'part'), Slot::after('leak', 'gridLeak', 'part'), Slot::after('bias', 'bias', 'place'), ...('pp' === $word ? [Slot::after('bias2', 'biasB', 'place')] : []),
                 Slot::after('cath', 'cathodeResistor', 'part', 'cathodeCapacitor'), Slot::after('each', 'cathodesShared', 'flag'), Slot::after('sense', 'senseResistor', 'part'),
                 Slot::after('from', 'from', 'places', 'coupling'), Slot::after('ot', 'primaryOhms', 'value'), Slot::after('dc', 'halfOhms', 'halves'), Slot::after('load', 'loadOhms', 'number', 'secondaryOhms'), Slot::after('lp', 'primaryHenries', 'number'), $channel,
             ],

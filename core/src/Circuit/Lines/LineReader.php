@@ -83,8 +83,8 @@ final class LineReader
     {
         $word = strtolower($words[0] ?? '');
         $words = \array_slice($words, 1);
-        if (isset(LineForms::LOOSE[$word])) {
-            $this->loose($word, $words);
+        if (isset(LineForms::LOOSE[$word]) || LineForms::CONTROL === $word) {
+            $this->elements[] = LineForms::CONTROL === $word ? self::control($words) : self::loose($word, $words);
 
             return false;
         }
@@ -102,15 +102,35 @@ final class LineReader
         return true;
     }
 
-    /** @param list<string> $words */
-    private function loose(string $word, array $words): void
+    /**
+     * @param list<string> $words
+     *
+     * @return array<string, mixed>
+     */
+    private static function control(array $words): array
+    {
+        $value = Value::control($words[4] ?? '');
+        if (5 !== \count($words) || null === $value) {
+            throw new LineFault('write “pot P7 N3 N2 N4 10k@0.5”: the top of its track, its wiper, the bottom');
+        }
+
+        return ['id' => $words[0], 'kind' => 'control', 'between' => [$words[1], $words[3]], 'wiper' => $words[2], ...array_diff_key($value, ['id' => 0])];
+    }
+
+    /**
+     * @param list<string> $words
+     *
+     * @return array<string, mixed>
+     */
+    private static function loose(string $word, array $words): array
     {
         [$kind, $unit] = LineForms::LOOSE[$word];
         $value = 'ohms' === $unit ? Value::part($words[3] ?? '') : Value::capacitor($words[3] ?? '');
         if (4 !== \count($words) || null === $value) {
             throw new LineFault(\sprintf('write “%s R90 A B %s”', $word, 'ohms' === $unit ? '1k' : '100n'));
         }
-        $this->elements[] = ['id' => $words[0], 'kind' => $kind, 'between' => [$words[1], $words[2]], ...(\is_array($value) ? array_diff_key($value, ['id' => 0, 'ids' => 0]) : [$unit => $value])];
+
+        return ['id' => $words[0], 'kind' => $kind, 'between' => [$words[1], $words[2]], ...(\is_array($value) ? array_diff_key($value, ['id' => 0, 'ids' => 0]) : [$unit => $value])];
     }
 
     /**

@@ -162,6 +162,9 @@ final class LineWriter
     private static function loose(array $element): string
     {
         $between = \is_array($element['between'] ?? null) ? array_map(self::text1(...), array_values($element['between'])) : [];
+        if ('control' === ($element['kind'] ?? null) && 2 === \count($between)) {
+            return implode(' ', [LineForms::CONTROL, self::text1($element['id'] ?? ''), $between[0], self::text1($element['wiper'] ?? ''), $between[1], self::control(array_diff_key($element, ['id' => 0]))]);
+        }
         foreach (LineForms::LOOSE as $word => [$kind, $unit]) {
             if ($kind === ($element['kind'] ?? null) && 2 === \count($between)) {
                 return implode(' ', [$word, self::text1($element['id'] ?? ''), ...$between, 'ohms' === $unit ? self::part(array_diff_key($element, ['id' => 0])) : self::capacitor(array_diff_key($element, ['id' => 0]))]);
