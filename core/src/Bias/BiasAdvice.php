@@ -6,6 +6,7 @@ namespace Yew\Core\Bias;
 
 use Yew\Core\Circuit\TubeStress;
 use Yew\Core\Quantity\ESeries;
+use Yew\Core\Station\TargetSchool;
 
 /**
  * What would set a tube right, as a number (BIAS-4): volts to move its grid, or the cathode resistor to fit.
@@ -41,6 +42,9 @@ final readonly class BiasAdvice
      */
     public static function of(BiasTube $tube, ?BiasSweep $sweep, ?float $share = null): ?self
     {
+        if (null === $share && !$tube->target()->school->isBand()) {
+            return self::toPrinted($tube);
+        }
         $share ??= $tube->target()->aim();
         if (null === $sweep?->handle) {
             return self::byLaw($tube, $share);
@@ -88,6 +92,19 @@ final readonly class BiasAdvice
     private static function through(BiasTube $tube, float $amperes): float
     {
         return $amperes * (1.0 + ($tube->screenAmperes->value ?? 0.0) / max(1e-9, $tube->plateAmperes->value ?? 0.0)) * \count($tube->drawn->sharing);
+    }
+
+    /** To the grid volts that the drawing prints; where it was set by the analyser nothing is to be moved. */
+    private static function toPrinted(BiasTube $tube): ?self
+    {
+        $limit = $tube->limits()[0] ?? null;
+        if (TargetSchool::Schematic !== $tube->target()->school || null === $tube->printedGrid || null === $tube->grid || null === $tube->plateAmperes || null === $limit) {
+            return null;
+        }
+        $section = $tube->section();
+        $there = null === $section || null === $tube->plate || null === $tube->cathode ? $tube->plateAmperes->value : ($tube->strength() ?? 1.0) * TubeCurves::amperes($section, $tube->plate->value, $tube->screen->value ?? 0.0, $tube->printedGrid - $tube->cathode->value);
+
+        return new self(($tube->plate->value ?? 0.0) * $there / $limit->plateWatts, $there, $tube->printedGrid - $tube->grid->value, $tube->printedGrid);
     }
 
     /** By the tube’s law, as if its supply did not move. */

@@ -5,10 +5,12 @@ declare(strict_types=1);
 namespace Yew\Core\Bias;
 
 use Yew\Core\Bench\Conditions;
+use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Drawn\DrawnOutput;
 use Yew\Core\Quantity\Figure;
 use Yew\Core\Reading\OutputTube;
+use Yew\Core\Sheet\TestPoint;
 use Yew\Core\Station\BenchFacts;
 use Yew\Core\Tube\TubeType;
 
@@ -70,10 +72,13 @@ final class BiasBench
         $screen = 'plate' === $drawn->screens ? $plate : $this->screenVolts($drawn, $screenAmperes, $plate);
         $places = [...null === $cathodeAmperes ? [$drawn->places['cathode']] : [], ...null === $plate ? [$drawn->places['plate']] : [], ...null === $screen && isset($drawn->places['screen']) ? [$drawn->places['screen']] : []];
         $high = [] === $currents ? null : $this->atHighMains($drawn->position);
+        $grid = $this->read->volts($drawn->places['grid']);
+        $point = $this->facts->readings?->point(TestPoint::keyOf($drawn->places['grid'], MeterFunction::DcVolts))?->point;
 
         return new BiasTube(
-            $drawn, $types, $currents, null === $cathode ? null : $plate?->minus($cathode), null === $cathode ? null : $screen?->minus($cathode), $cathode, $this->read->volts($drawn->places['grid']),
-            $plateAmperes, $screenAmperes, $places, [] !== array_filter([$drawn->places['cathode'], $drawn->places['plate']], $this->read->lacksMeter(...)), isset($this->conditions()?->tubesFitted()[$drawn->position]), $high,
+            $drawn, $types, $currents, null === $cathode ? null : $plate?->minus($cathode), null === $cathode ? null : $screen?->minus($cathode), $cathode, $grid,
+            $plateAmperes, $screenAmperes, $places, [] !== array_filter([$drawn->places['cathode'], $drawn->places['plate']], $this->read->lacksMeter(...)), isset($this->conditions()?->tubesFitted()[$drawn->position]), $high, $this->facts->practice, $this->facts->biasTargets[$drawn->stage] ?? null,
+            GridCurrent::of($this->facts, $drawn, $this->read, null === $cathode ? null : $grid?->minus($cathode)), null === $point?->printedVolts ? null : $point->printedVolts * $this->mainsTimes(),
         );
     }
 
@@ -160,6 +165,14 @@ final class BiasBench
         }
 
         return null;
+    }
+
+    /** Of the mains as it is over that for which volts are printed; 1 where nobody stated it. */
+    private function mainsTimes(): float
+    {
+        $volts = $this->conditions()?->mainsVolts();
+
+        return null === $volts || null === $this->facts->sheet ? 1.0 : $volts / $this->facts->sheet->printedMainsFor($this->facts->wiredForVolts);
     }
 
     private function conditions(): ?Conditions

@@ -6,11 +6,17 @@ namespace Yew\Core\Bias;
 
 use Yew\Core\Quantity\Figure;
 use Yew\Core\Reading\Verdict;
+use Yew\Core\Station\TargetSchool;
 use Yew\Core\Test\Reason;
 
 /** What is to be said of how one output tube idles (BIAS-2, BIAS-3), with every band that straddles an edge said to do so (JUDGE-7b). */
 final class BiasJudge
 {
+    /** A grid within so much of what is printed there is as printed (JUDGE-2: bias is ± 10 %). */
+    private const PRINTED_SHARE = 0.1;
+    /** A tube that draws more than so many times what its curves give is looked at for oscillation first (our choice: ± 30 % is in the tubes, common practice). */
+    public const STRONG_TIMES = 1.5;
+
     /** @return list<Reason> worst first; none where nothing of it was read */
     public static function judge(BiasTube $tube): array
     {
@@ -31,7 +37,7 @@ final class BiasJudge
         }
 
         return Reason::worstFirst(array_values(array_filter([
-            self::type($tube), self::plate($tube, $watts, $limits), self::atHighMains($tube, $watts, $limits), self::screen($tube, $limits), ...self::volts($tube, $limits[0]), self::methods($tube), self::mean($tube),
+            self::type($tube), self::plate($tube, $watts, $limits), self::atHighMains($tube, $watts, $limits), self::screen($tube, $limits), ...self::volts($tube, $limits[0]), self::methods($tube), self::mean($tube), $tube->gridCurrent?->judge(), self::withoutCause($tube),
         ], static fn (?Reason $r): bool => null !== $r)));
     }
 
@@ -58,18 +64,49 @@ final class BiasJudge
         $limit = $own[0];
         $figures = ['plateWatts' => $watts->value, 'bandWatts' => $watts->halfWidth95(), 'limitWatts' => $limit->plateWatts, 'limitPercent' => 100 * $watts->value / $limit->plateWatts, 'bandPercent' => 100 * $watts->halfWidth95() / $limit->plateWatts, 'system' => $limit->system];
         $target = $tube->target();
-        $aims = ['targetLowPercent' => 100 * $target->low(), 'targetHighPercent' => 100 * $target->high(), 'target' => $target->value];
+        $said = TargetSchool::Owner === $target->school ? 'target-by-owner' : 'target-by-'.$target->setBy;
+        $aims = [...$figures, 'targetLowPercent' => 100 * $target->low, 'targetHighPercent' => 100 * $target->high, 'targetSaid' => $said, 'reason' => $target->reason];
 
         return match (true) {
             $low > $most => new Reason('bias-over-limit', Verdict::Danger, $figures),
             $least < $most => new Reason('bias-suffix-missing', Verdict::CannotSay, [...$figures, 'types' => implode(', ', array_map(static fn (BiasLimit $l): string => $l->type, $own)), 'lowestWatts' => $least, 'highestWatts' => $most]),
             $high > $most => new Reason('bias-straddles-limit', Verdict::CannotSay, $figures),
-            $low > $target->high() * $most => new Reason('bias-hot', Verdict::Watch, [...$figures, ...$aims]),
-            $high < $target->low() * $most => new Reason('bias-cool', Verdict::Watch, [...$figures, ...$aims]),
-            $low >= $target->low() * $most && $high <= $target->high() * $most => new Reason('bias-on-target', Verdict::Within, [...$figures, ...$aims]),
-            $watts->value >= $target->low() * $most && $watts->value <= $target->high() * $most => new Reason('bias-about-target', Verdict::Within, [...$figures, ...$aims]),
-            default => new Reason('bias-straddles-target', Verdict::CannotSay, [...$figures, ...$aims]),
+            TargetSchool::Schematic === $target->school => self::asPrinted($tube, $figures),
+            TargetSchool::Distortion === $target->school => new Reason('bias-set-by-distortion', Verdict::Within, $aims),
+            $low > $target->high * $most => new Reason('bias-hot', Verdict::Watch, $aims),
+            $high < $target->low * $most => new Reason('bias-cool', Verdict::Watch, $aims),
+            $low >= $target->low * $most && $high <= $target->high * $most => new Reason('bias-on-target', Verdict::Within, $aims),
+            $watts->value >= $target->low * $most && $watts->value <= $target->high * $most => new Reason('bias-about-target', Verdict::Within, $aims),
+            default => new Reason('bias-straddles-target', Verdict::CannotSay, $aims),
         };
+    }
+
+    /**
+     * Set to the grid volts that the drawing prints, at the mains as it is; a colder grid is cold, and no fault (JUDGE-1a).
+     *
+     * @param array<string, float|string> $figures
+     */
+    private static function asPrinted(BiasTube $tube, array $figures): Reason
+    {
+        if (null === $tube->printedGrid || null === $tube->grid) {
+            return new Reason(null === $tube->printedGrid ? 'bias-nothing-printed' : 'bias-grid-unread', Verdict::CannotSay, [...$figures, 'grid' => $tube->drawn->places['grid']]);
+        }
+        $told = [...$figures, 'gridVolts' => $tube->grid->value, 'printedVolts' => $tube->printedGrid];
+        $share = $tube->grid->value / $tube->printedGrid;
+
+        return match (true) {
+            $share < 1.0 - self::PRINTED_SHARE => new Reason('bias-hotter-than-printed', Verdict::Watch, $told),
+            $share > 1.0 + self::PRINTED_SHARE => new Reason('bias-colder-than-printed', Verdict::Watch, $told),
+            default => new Reason('bias-as-printed', Verdict::Within, $told),
+        };
+    }
+
+    /** It draws much more than its curves give at the very volts that it has: strong, or it oscillates (BIAS-4d). */
+    private static function withoutCause(BiasTube $tube): ?Reason
+    {
+        $strength = $tube->strength();
+
+        return null === $strength || $strength <= self::STRONG_TIMES ? null : new Reason('bias-without-cause', Verdict::Watch, ['times' => $strength, 'position' => $tube->drawn->position]);
     }
 
     /** Nobody said what stands in the socket: what is drawn there is no more than a guess. */

@@ -9,6 +9,7 @@ use Yew\Core\Drawn\DrawnOutput;
 use Yew\Core\Iron\IronTestKind;
 use Yew\Core\Quantity\ErrorSource;
 use Yew\Core\Quantity\Figure;
+use Yew\Core\Ramp\Ramp;
 use Yew\Core\Reading\Mark;
 use Yew\Core\Resistor\ResistorTestKind;
 use Yew\Core\Sheet\TestPoint;
@@ -25,6 +26,10 @@ final readonly class BiasReadings
     private const COPPER_PER_KELVIN = 0.0039;
     /** How warm a winding is that nobody measured hot: anywhere between these, °C (BIAS-1). */
     private const WARM_CELSIUS = [20.0, 60.0];
+    /** Measured so soon after it was switched off, and warm for so long before, a winding is as hot as at work, but for so much (our choice). */
+    private const STILL_HOT_SECONDS = 180.0;
+    private const WARM_SECONDS = 900.0;
+    private const COOLED_KELVIN = 10.0;
 
     public function __construct(private BenchFacts $facts)
     {
@@ -70,15 +75,24 @@ final readonly class BiasReadings
         return null !== $this->measuredHalf($tube);
     }
 
-    /** Ohms of a tube’s half of the primary as warm as it may be: 20 to 60 °C, anywhere between. */
+    /** Ohms of a tube’s half of the primary as warm as it may be: 20 to 60 °C, anywhere between, where nobody measured it hot. */
     public function halfOhms(DrawnOutput $tube): Figure
     {
         $measured = $this->measuredHalf($tube);
         $cold = $measured ?? $tube->halfOhms();
         $cold = Figure::with($cold, new ErrorSource('copper:'.$tube->stage.'/'.$tube->side, $cold * (null === $measured ? self::DRAWN_COPPER_SHARE : self::OHMS_SHARE)));
-        [$least, $most] = array_map(static fn (float $celsius): float => self::COPPER_PER_KELVIN * ($celsius - 20.0), self::WARM_CELSIUS);
+        [$least, $most] = array_map(static fn (float $celsius): float => self::COPPER_PER_KELVIN * $celsius, $this->isHot($tube) ? [0.0, self::COOLED_KELVIN] : array_map(static fn (float $celsius): float => $celsius - 20.0, self::WARM_CELSIUS));
 
         return $cold->times(Figure::with(1.0 + ($least + $most) / 2, new ErrorSource('warmth:'.$tube->stage, ($most - $least) / 2)));
+    }
+
+    /** Whether a half was measured right after it had been warm through: then its ohms are those that it has at work, but for what it cooled meanwhile (BIAS-1). */
+    public function isHot(DrawnOutput $tube): bool
+    {
+        $test = $this->facts->tests->of($tube->stage)->latest(IronTestKind::WindingOhms, $tube->side);
+        $before = null === $test ? [] : array_filter($this->facts->ramps->all, static fn (Ramp $r): bool => null !== $r->endedAt && $r->endedAt <= $test->at && $test->at - $r->endedAt <= self::STILL_HOT_SECONDS && null !== $r->energisedAt && $r->endedAt - $r->energisedAt >= self::WARM_SECONDS);
+
+        return null !== $this->measuredHalf($tube) && [] !== $before;
     }
 
     private function measured(string $part): ?float

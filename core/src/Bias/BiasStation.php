@@ -13,7 +13,9 @@ use Yew\Core\Station\Item;
 use Yew\Core\Station\Outcome;
 use Yew\Core\Station\PartVerdict;
 use Yew\Core\Station\Station;
+use Yew\Core\Station\Step;
 use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
 
 /** How the output tubes idle: one item for each, and one for each stage that has several. Its readings are those of the voltages. */
 final class BiasStation implements Station
@@ -32,7 +34,7 @@ final class BiasStation implements Station
 
     public function tests(): array
     {
-        return [];
+        return BiasTestKind::cases();
     }
 
     public function board(BenchFacts $facts): Board
@@ -45,11 +47,26 @@ final class BiasStation implements Station
             $stages[$tube->drawn->stage][] = $tube;
         }
         foreach ($stages as $stage => $tubes) {
-            $spread = BiasSpread::judge($tubes);
-            $items = null === $spread ? $items : [...$items, self::item($stage, 'bias-set', '', [$spread])];
+            $items[] = self::set($facts, $stage, $tubes);
         }
 
         return new Board($this->id(), $items);
+    }
+
+    /**
+     * The tubes of a stage beside each other, and whether it oscillates: asked for where something hints at that.
+     *
+     * @param list<BiasTube> $tubes
+     */
+    private static function set(BenchFacts $facts, string $stage, array $tubes): Item
+    {
+        $hints = array_filter($tubes, static fn (BiasTube $t): bool => ($t->strength() ?? 0.0) > BiasJudge::STRONG_TIMES);
+        $spread = BiasSpread::judge($tubes);
+        $reasons = [...(null === $spread ? [] : [$spread]), ...Oscillation::judge($facts, $stage)];
+        $said = static fn (BiasTestKind $kind): ?TakenTest => $facts->sinceChange($facts->tests->of($stage)->latest($kind));
+        $steps = [new Step(BiasTestKind::OutputLook, $stage, '', $said(BiasTestKind::OutputLook), [] === $hints), new Step(BiasTestKind::ProbeTouch, $stage, '', $said(BiasTestKind::ProbeTouch), true)];
+
+        return new Item($stage, 'bias', null === $spread ? 'bias-look' : 'bias-set', '', self::verdict($reasons), $steps, states: [ChassisState::Energised], asked: null !== $spread || [] !== $hints);
     }
 
     /**
@@ -72,7 +89,7 @@ final class BiasStation implements Station
         $limit = $tube->limits()[0] ?? null;
         $verdict = Reason::worst($reasons) ?? Verdict::CannotSay;
 
-        return null === $watts || null === $limit ? [] : [new Gauge('bias-plate-watts', $watts->value, 'W', null, $tube->target()->low() * $limit->plateWatts, $tube->target()->high() * $limit->plateWatts, $verdict)];
+        return null === $watts || null === $limit ? [] : [new Gauge('bias-plate-watts', $watts->value, 'W', null, $tube->target()->low * $limit->plateWatts, $tube->target()->high * $limit->plateWatts, $verdict)];
     }
 
     /** @param list<Reason> $reasons */

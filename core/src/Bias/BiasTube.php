@@ -6,14 +6,20 @@ namespace Yew\Core\Bias;
 
 use Yew\Core\Circuit\TubeStress;
 use Yew\Core\Drawn\DrawnOutput;
+use Yew\Core\Drawn\OutputClass;
 use Yew\Core\Quantity\Figure;
 use Yew\Core\Reading\OutputTube;
+use Yew\Core\Station\BiasTarget;
+use Yew\Core\Station\Practice;
 use Yew\Core\Tube\TubeSection;
 use Yew\Core\Tube\TubeType;
 
 /** One output tube as it idles now: its volts, its currents, what plate and screen dissipate (BIAS-2), and what its type allows. */
 final readonly class BiasTube
 {
+    /** Under this a curve tells nothing of a tube’s strength, A (our choice). */
+    private const LEAST_AMPERES = 0.002;
+
     /**
      * @param list<TubeType>    $types        what may stand in the socket: several where its suffix is not known
      * @param list<BiasCurrent> $currents     best known first
@@ -25,6 +31,8 @@ final readonly class BiasTube
      * @param bool              $lacksMeter   what was read was read by no known meter
      * @param bool              $isTypeSaid   somebody said what stands in the socket
      * @param float|null        $highRatio    times what its plate dissipates at the highest mains of the place, by the circuit; null where none tells
+     * @param GridCurrent|null  $gridCurrent  null where it cannot be told
+     * @param float|null        $printedGrid  volts that the drawing prints at its grid, at the mains as it is
      */
     public function __construct(
         public DrawnOutput $drawn,
@@ -40,6 +48,10 @@ final readonly class BiasTube
         public bool $lacksMeter,
         public bool $isTypeSaid,
         public ?float $highRatio = null,
+        private Practice $practice = new Practice(),
+        private ?BiasTarget $jobTarget = null,
+        public ?GridCurrent $gridCurrent = null,
+        public ?float $printedGrid = null,
     ) {
     }
 
@@ -67,7 +79,7 @@ final readonly class BiasTube
     /** @return list<BiasLimit> of every candidate and source, the one to judge by first */
     public function limits(): array
     {
-        return array_merge(...array_map(BiasLimit::ofType(...), $this->types));
+        return array_merge(...array_map(fn (TubeType $t): array => BiasLimit::ofType($t, $this->practice), $this->types));
     }
 
     public function section(): ?TubeSection
@@ -89,8 +101,31 @@ final readonly class BiasTube
         return new TubeStress($to->position, $to->section, null, null, $to->gridVolts, $this->plate->value + $to->plateVolts - $from->plateVolts, $to->screenVolts, $this->plateAmperes->value * $to->plateAmperes / $from->plateAmperes, $to->screenAmperes);
     }
 
+    /**
+     * Times what its curves give at the volts that it was measured to have: 1 of an average tube.
+     *
+     * @return float|null null where the grid, or anything else of it, was not read
+     */
+    public function strength(): ?float
+    {
+        $section = $this->section();
+        if (null === $section || $this->isOfUnknownSuffix() || null === $this->grid || null === $this->cathode || null === $this->plate || null === $this->plateAmperes) {
+            return null;
+        }
+        $drawn = TubeCurves::amperes($section, $this->plate->value, $this->screen->value ?? 0.0, $this->grid->value - $this->cathode->value);
+
+        return $drawn < self::LEAST_AMPERES ? null : $this->plateAmperes->value / $drawn;
+    }
+
+    /** What a trim has to reach: the target, where it is a band; else what the shop or the school goes by. */
+    public function range(): BiasTarget
+    {
+        return $this->target()->school->isBand() ? $this->target() : $this->practice->biasTarget(OutputClass::of($this->drawn));
+    }
+
+    /** Where it is to idle: by the word of this job, else the shop’s, else the school’s. */
     public function target(): BiasTarget
     {
-        return BiasTarget::of($this->drawn);
+        return $this->jobTarget ?? $this->practice->biasTarget(OutputClass::of($this->drawn));
     }
 }

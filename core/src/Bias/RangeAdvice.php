@@ -33,12 +33,13 @@ final readonly class RangeAdvice
     private const CLOSE = 0.002;
 
     /**
+     * @param float           $mostShare  of the plate’s limit, to which the hot end should reach
      * @param bool            $isMeasured every tube of the stage was; else the circuit alone speaks
      * @param bool            $isEnough   it sweeps as far as its stage needs, as it is
      * @param list<PartToFit> $parts      none where nothing is needed, or nothing does it
      * @param TrimReach|null  $then       with them in; null where there are none
      */
-    private function __construct(public DrawnTrim $trim, public bool $isMeasured, public bool $isEnough, public TrimReach $now, public array $parts, public ?TrimReach $then)
+    private function __construct(public DrawnTrim $trim, public float $mostShare, public bool $isMeasured, public bool $isEnough, public TrimReach $now, public array $parts, public ?TrimReach $then)
     {
     }
 
@@ -54,15 +55,15 @@ final readonly class RangeAdvice
         if (null === $tube || null === $trim || null === $trial || null === $now) {
             return null;
         }
-        $target = $tube->target();
-        $isEnough = $now->hot->isAllowed() && $now->hot->share >= self::REACHED * $target->high() && $now->cold->share <= $target->low();
+        $target = $tube->range();
+        $isEnough = $now->hot->isAllowed() && $now->hot->share >= self::REACHED * $target->high && $now->cold->share <= $target->low;
         $hold = $now->failsSafe() ? [] : [PartToFit::between([$trim->wiper, $now->coldPlace($trim)], ESeries::E24->atLeast(max(self::HOLD_OHMS, self::HOLD_TIMES * $trim->ohms)))];
-        $search = new self($trim, $trial->isMeasured(), $isEnough, $now, $hold, null);
+        $search = new self($trim, max(self::HOT, $target->high), $trial->isMeasured(), $isEnough, $now, $hold, null);
         $range = $isEnough ? [] : $search->parts($trial);
         $parts = [...$range, ...$hold];
         $then = [] === $parts ? null : $search->reach($trial, $range);
 
-        return null !== $then && $then->failsSafe() && $then->hot->isAllowed() && ($isEnough || [] !== $range) ? new self($trim, $search->isMeasured, $isEnough, $now, $parts, $then) : new self($trim, $search->isMeasured, $isEnough, $now, [], null);
+        return null !== $then && $then->failsSafe() && $then->hot->isAllowed() && ($isEnough || [] !== $range) ? new self($trim, $search->mostShare, $search->isMeasured, $isEnough, $now, $parts, $then) : new self($trim, $search->mostShare, $search->isMeasured, $isEnough, $now, [], null);
     }
 
     /** @return list<PartToFit> */
@@ -171,7 +172,7 @@ final readonly class RangeAdvice
     {
         $end = $trial->with(...[...array_map(static fn (PartToFit $p) => $p->change(), $this->fitted($ohms)), TrimReach::set($this->trim, $this->now->hotSetting)]);
 
-        return null === $end ? \NAN : log(max($end->share / self::HOT, $end->highShare, 1e-6));
+        return null === $end ? \NAN : log(max($end->share / $this->mostShare, $end->highShare, 1e-6));
     }
 
     /** @param array<string, float> $ohms */

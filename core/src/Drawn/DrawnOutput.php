@@ -27,6 +27,8 @@ final readonly class DrawnOutput
      * @param bool                  $isFixed      its grid returns to a bias supply
      * @param float|null            $plateToPlate impedance that the load puts at the whole primary, ohms
      * @param list<DrawnTrim>       $trims        in the way by which its grid returns to its bias supply, the nearest first
+     * @param string|null           $returnsTo    place at which its grid leak ends; null where a follower drives the grid
+     * @param float|null            $leakOhms     from its grid to there
      * @param array<string, float>  $biasOhms     ohms of the resistors there that set the volts of the supply, by part
      */
     public function __construct(
@@ -52,6 +54,8 @@ final readonly class DrawnOutput
         public ?float $plateToPlate,
         public array $trims = [],
         public array $biasOhms = [],
+        public ?string $returnsTo = null,
+        public ?float $leakOhms = null,
     ) {
     }
 

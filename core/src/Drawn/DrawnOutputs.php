@@ -77,7 +77,7 @@ final readonly class DrawnOutputs
 
         $sharing = null === $shared ? [$position] : $this->sharing($block, $this->end($shared));
         $isFixed = $this->tubes[$position]->isFixedBiased ?? false;
-        $return = $isFixed ? GridReturn::of($this->circuit, $position, $places['grid']) : null;
+        $return = GridReturn::of($this->circuit, $position, $places['grid']);
         $cathodes = array_map(fn (string $p): string => $this->places($p)['cathode'] ?? '', null === $shared ? [] : $sharing);
 
         return new DrawnOutput(
@@ -88,7 +88,7 @@ final readonly class DrawnOutputs
             array_values(array_map(static fn (Resistor $r): string => $r->id, array_filter([$at, $shared], fn (?Resistor $r): bool => null !== $r && $this->isHeld($r)))),
             array_map(static fn (Winding $w): string => $w->id, $half), 'tap' === $screens ? $turns[\count($turns) - 1] / array_sum($turns) : 0.0,
             $stopper?->id, $screens, 'supply' === $screens ? $this->railAt($fed) : null, $isFixed, \count($sides) < 2, $iron?->primaryOhms,
-            $return->trims ?? [], $return->ohms ?? [],
+            $isFixed ? $return->trims : [], $isFixed ? $return->ohms : [], $return->leak[0] ?? null, $return->leak[1] ?? null,
         );
     }
 

@@ -23,11 +23,12 @@ use Yew\Core\Sheet\CircuitAtWork;
 final readonly class GridReturn
 {
     /**
-     * @param list<DrawnTrim>      $trims nearest first
-     * @param array<string, float> $ohms  of the resistors that set the volts of its supply, by part, one end of each on the way: not of what merely leads to the grid
-     * @param bool                 $isBiased a node of a bias supply is on the way
+     * @param list<DrawnTrim>           $trims    nearest first
+     * @param array<string, float>      $ohms     of the resistors that set the volts of its supply, by part, one end of each on the way: not of what merely leads to the grid
+     * @param bool                      $isBiased a node of a bias supply is on the way
+     * @param array{string, float}|null $leak     place at which what leads to the grid ends, and its ohms; null where a follower drives it
      */
-    private function __construct(public array $trims, public array $ohms, public bool $isBiased)
+    private function __construct(public array $trims, public array $ohms, public bool $isBiased, public ?array $leak)
     {
     }
 
@@ -69,7 +70,43 @@ final readonly class GridReturn
             $seen += array_fill_keys($next, true);
         }
 
-        return new self(array_values(array_map(static fn (array $t): DrawnTrim => self::trim($t[0], $t[1], $netlist, $at, $carrying), $trims)), $found, [] !== array_intersect($supplies, array_keys($seen)));
+        return new self(array_values(array_map(static fn (array $t): DrawnTrim => self::trim($t[0], $t[1], $netlist, $at, $carrying), $trims)), $found, [] !== array_intersect($supplies, array_keys($seen)), self::leak($netlist, $at, $grid, $carrying, [$chassis => true] + $ends));
+    }
+
+    /**
+     * Where what leads to a grid and carries no current ends: at the supply, a trim, the chassis.
+     *
+     * @param array<string, Resistor> $carrying
+     * @param array<int, true>        $supplied
+     *
+     * @return array{string, float}|null
+     */
+    private static function leak(Netlist $netlist, \Closure $at, string $grid, array $carrying, array $supplied): ?array
+    {
+        foreach ($carrying as $resistor) {
+            $supplied += [$at($resistor->a) => true, $at($resistor->b) => true];
+        }
+        foreach ($netlist->all(Potentiometer::class) as $trim) {
+            $supplied += [$at($trim->top) => true, $at($trim->wiper) => true, $at($trim->bottom) => true];
+        }
+        $ways = [$at($grid) => 0.0];
+        for ($ring = $ways; [] !== $ring; $ring = $next) {
+            $next = [];
+            foreach ($netlist->all(Resistor::class) as $resistor) {
+                foreach ([[$resistor->a, $resistor->b], [$resistor->b, $resistor->a]] as [$here, $there]) {
+                    if (!isset($ring[$at($here)]) || isset($ways[$at($there)])) {
+                        continue;
+                    }
+                    $next[$at($there)] = $ring[$at($here)] + $resistor->ohms;
+                    if (isset($supplied[$at($there)])) {
+                        return [$at($there) === $at(Netlist::CHASSIS) ? Netlist::CHASSIS : $there, $next[$at($there)]];
+                    }
+                }
+            }
+            $ways += $next;
+        }
+
+        return null;
     }
 
     /** @param array<string, Resistor> $carrying */

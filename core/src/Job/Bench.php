@@ -166,7 +166,7 @@ final class Bench
             $this->work(),
             $this->state->ramps, $this->unit->lamps(), fn (Conditions $c, FallAsked $asked): ?Fall => $this->unit->fall($c, $this->made(), $asked), $this->unit->recorded(...),
             fn (Conditions $c, RiseAsked $asked): ?Rise => $this->unit->rise($c, $this->made(), $asked),
-            fn (Conditions $c, PowerAsked $asked): ?ExpectedPower => $this->unit->expectedPower($c, $this->made(), $asked),
+            fn (Conditions $c, PowerAsked $asked): ?ExpectedPower => $this->unit->expectedPower($c, $this->made(), $asked), $this->state->biasTargets,
         );
     }
 

@@ -20,6 +20,7 @@ use Yew\Core\Safety\BrokenStop;
 use Yew\Core\Safety\Stop;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
+use Yew\Core\Station\BiasTarget;
 use Yew\Core\Test\TestCatalogue;
 
 /** The current state of one unit on one job, folded entry by entry from its tape in the order things were observed. */
@@ -54,6 +55,9 @@ final class UnitState
     public array $broken = [];
     /** @var list<PowerOverride> power given against what was known */
     public array $overrides = [];
+
+    /** @var array<string, BiasTarget> where output stages are to idle by the word of this job, by stage */
+    public array $biasTargets = [];
 
     private function __construct(public readonly float $bookedIn)
     {

@@ -9,6 +9,7 @@ use Yew\Core\Bench\Conditions;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Bench\Meters;
 use Yew\Core\Circuit\Forecast;
+use Yew\Core\Quantity\Figure;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
@@ -204,6 +205,12 @@ final class JudgedBench
         return $this->records[$key] ?? null;
     }
 
+    /** What a reading shows with its errors, by the meter that it was read with; null where that is not known. */
+    public function figureOf(TakenReading $record): ?Figure
+    {
+        return $this->meters->find($record->meterId)?->figure($record->function, $record->value, $record->resolution, $record->entryId);
+    }
+
     /** How the unit differs from its drawing now. */
     public function fitted(): FittedChanges
     {
@@ -362,7 +369,7 @@ final class JudgedBench
     /** Half of the 95 % band that the meter leaves a value; none where nobody said by which it was read. */
     private function halfWidth(TakenReading $reading): float
     {
-        return $this->meters->find($reading->meterId)?->figure($reading->function, $reading->value, $reading->resolution, $reading->entryId)->halfWidth95() ?? 0.0;
+        return $this->figureOf($reading)?->halfWidth95() ?? 0.0;
     }
 
     /** Read within a few minutes of each other, with everything as it was. */

@@ -45,6 +45,7 @@ final readonly class BenchFacts
      * @param (\Closure(Conditions, PowerAsked): ?ExpectedPower)|null          $powers        what an output stage should give under these conditions
      * @param (\Closure(string, float, float): list<array{float, float}>)|null $recorded      what meters on the network kept at a place between two moments
      * @param list<array{float, float}>                                        $lamps         watts and rated volts of those that the shop has for the mains lead
+     * @param array<string, BiasTarget>                                        $biasTargets   what was said on this job, by output stage
      * @param JudgedBench|null                                                 $readings      the points of the sheet with what was read there; null where no station asks for them
      */
     public function __construct(
@@ -70,6 +71,7 @@ final readonly class BenchFacts
         private ?\Closure $recorded = null,
         private ?\Closure $rises = null,
         private ?\Closure $powers = null,
+        public array $biasTargets = [],
     ) {
     }
 
@@ -93,7 +95,7 @@ final readonly class BenchFacts
 
     private function with(TestRecord $tests, TestRecord $lastVisit, TestRecord $otherUnit): self
     {
-        return new self($tests, $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $lastVisit, $this->readings, $otherUnit, $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps, $this->falls, $this->recorded, $this->rises, $this->powers);
+        return new self($tests, $this->findings, $this->leftAlone, $this->sheet, $this->drawn, $this->tubes, $this->practice, $this->wiredForVolts, $this->year, $lastVisit, $this->readings, $otherUnit, $this->fitted, $this->changed, $this->substituted, $this->work, $this->ramps, $this->lamps, $this->falls, $this->recorded, $this->rises, $this->powers, $this->biasTargets);
     }
 
     /** How a bank falls when the mains is cut under these conditions; null where no circuit tells. */

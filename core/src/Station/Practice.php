@@ -6,6 +6,7 @@ namespace Yew\Core\Station;
 
 use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Drawn\OutputClass;
 use Yew\Core\Ramp\PowerMethod;
 
 /** The shop's way of working where practitioners differ, and the mains of its place. */
@@ -23,6 +24,10 @@ final readonly class Practice
     public const LEAST_MAINS_VOLTS = 90.0;
     public const MOST_MAINS_VOLTS = 260.0;
 
+    /**
+     * @param array<string, array{float, float}> $biasTargets shares of the plate’s limit from which to which a stage idles in this shop, by kind of stage
+     * @param list<OwnLimit>                     $tubeLimits
+     */
     public function __construct(
         public School $school = School::MeasureFirst,
         public Leakage $leakage = Leakage::General,
@@ -32,7 +37,23 @@ final readonly class Practice
         public float $insulationOhms = self::INSULATION_GOOD_OHMS,
         public float $insulationVolts = self::INSULATION_VOLTS,
         public PowerMethod $powerMethod = PowerMethod::VariacLamp,
+        private array $biasTargets = [],
+        public array $tubeLimits = [],
     ) {
+    }
+
+    /** Where a stage of this kind idles in this shop; by the school where the shop says nothing. */
+    public function biasTarget(OutputClass $class): BiasTarget
+    {
+        [$low, $high] = $this->biasTargets[$class->value] ?? [null, null];
+
+        return null === $low || null === $high ? BiasTarget::ofSchool($class) : BiasTarget::ofShop($low, $high);
+    }
+
+    /** What the shop allows a type; null where it leaves it at the data. */
+    public function limitOf(string $type): ?OwnLimit
+    {
+        return array_values(array_filter($this->tubeLimits, static fn (OwnLimit $l): bool => $l->type === $type))[0] ?? null;
     }
 
     /**
@@ -53,7 +74,13 @@ final readonly class Practice
             $fields->optionalNumber('insulationGoodOhms', self::INSULATION_CONDEMNED_OHMS, 1e11) ?? $usual->insulationOhms,
             $fields->optionalNumber('insulationVolts', 250, 1000) ?? $usual->insulationVolts,
             $fields->has('powerMethod') ? $fields->oneOf('powerMethod', PowerMethod::class) : $usual->powerMethod,
+            self::targets($fields->optionalObject('biasTargets')),
+            array_map(OwnLimit::decode(...), $fields->objects('tubeLimits', OwnLimit::MOST)),
         );
+        $types = array_map(static fn (OwnLimit $l): string => $l->type, $practice->tubeLimits);
+        if (\count(array_unique($types)) < \count($types)) {
+            throw $fields->fault('tubeLimits', 'a type is there twice');
+        }
         foreach (['capacitorSchool', 'leakageGrade', 'powerMethod'] as $name) {
             $fields->raw($name);
         }
@@ -62,9 +89,39 @@ final readonly class Practice
         return $practice;
     }
 
-    /** @return array<string, float|string> */
+    /**
+     * @return array<string, array{float, float}>
+     *
+     * @throws BadData
+     */
+    private static function targets(?Fields $fields): array
+    {
+        $targets = [];
+        foreach (OutputClass::cases() as $class) {
+            $band = $fields?->optionalObject($class->value);
+            if (null === $band) {
+                continue;
+            }
+            [$low, $high] = [$band->number('lowPercent', ...BiasTarget::PERCENT), $band->number('highPercent', ...BiasTarget::PERCENT)];
+            $band->done();
+            if ($low >= $high) {
+                throw $band->fault('highPercent', 'a target reaches from a lower to a higher percentage');
+            }
+            if ([$low, $high] !== [round(100 * $class->low(), 3), round(100 * $class->high(), 3)]) {
+                $targets[$class->value] = [$low / 100, $high / 100];
+            }
+        }
+        $fields?->done();
+
+        return $targets;
+    }
+
+    /** @return array<string, mixed> */
     public function toArray(): array
     {
-        return ['capacitorSchool' => $this->school->value, 'leakageGrade' => $this->leakage->value, 'resistorGracePercent' => $this->resistorGracePercent, 'mainsVolts' => $this->mainsVolts, 'mainsHertz' => $this->mainsHertz, 'insulationGoodOhms' => $this->insulationOhms, 'insulationVolts' => $this->insulationVolts, 'powerMethod' => $this->powerMethod->value];
+        return [
+            'biasTargets' => array_combine(array_column(OutputClass::cases(), 'value'), array_map(fn (OutputClass $c): array => ['lowPercent' => round(100 * $this->biasTarget($c)->low, 3), 'highPercent' => round(100 * $this->biasTarget($c)->high, 3)], OutputClass::cases())), 'tubeLimits' => array_map(static fn (OwnLimit $l): array => $l->toArray(), $this->tubeLimits),
+            'capacitorSchool' => $this->school->value, 'leakageGrade' => $this->leakage->value, 'resistorGracePercent' => $this->resistorGracePercent, 'mainsVolts' => $this->mainsVolts, 'mainsHertz' => $this->mainsHertz, 'insulationGoodOhms' => $this->insulationOhms, 'insulationVolts' => $this->insulationVolts, 'powerMethod' => $this->powerMethod->value,
+        ];
     }
 }

@@ -10,7 +10,6 @@ use Yew\Core\Bias\BiasJudge;
 use Yew\Core\Bias\BiasSpread;
 use Yew\Core\Bias\BiasStation;
 use Yew\Core\Bias\BiasSweep;
-use Yew\Core\Bias\BiasTarget;
 use Yew\Core\Bias\BiasTube;
 use Yew\Core\Owner\Recommendation;
 use Yew\Core\Owner\Recommendations;
@@ -129,9 +128,10 @@ final class BiasJudgeTest extends TestCase
 
     public function testTheTargetFollowsTheKindOfStage(): void
     {
-        self::assertSame(BiasTarget::FixedPushPull, BiasTape::energised('lantern-30', 117.0)->tube('V4')->target());
-        self::assertSame(BiasTarget::CathodePushPull, BiasTape::energised('wren-15', 230.0)->tube('V3')->target());
-        self::assertSame(BiasTarget::SingleEnded, BiasTape::energised('nuthatch-5', 120.0)->tube('V2')->target());
+        $band = static fn (string $sheet, float $mains, string $position): array => [($target = BiasTape::energised($sheet, $mains)->tube($position)->target())->low, $target->high, $target->setBy];
+        self::assertSame([0.6, 0.7, 'school'], $band('lantern-30', 117.0, 'V4'));
+        self::assertSame([0.75, 1.0, 'school'], $band('wren-15', 230.0, 'V3'));
+        self::assertSame([0.8, 1.0, 'school'], $band('nuthatch-5', 120.0, 'V2'));
     }
 
     /** Under 5 mA or 10 % is good (BIAS-5); a band that straddles that says so; a mean says nothing of one. */

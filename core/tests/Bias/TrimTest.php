@@ -11,7 +11,6 @@ use Yew\Core\Bias\BiasHandle;
 use Yew\Core\Bias\BiasSweep;
 use Yew\Core\Bias\PartToFit;
 use Yew\Core\Bias\RangeAdvice;
-use Yew\Core\Bias\TrimReach;
 use Yew\Core\Drawn\DrawnTrim;
 use Yew\Core\Quantity\ESeries;
 use Yew\Core\Tests\Job\FakeUnit;

@@ -25,6 +25,7 @@ use Yew\Core\Iron\IronStation;
 use Yew\Core\Job\Entry\AcceptanceKind;
 use Yew\Core\Job\Entry\AgreedSumKind;
 use Yew\Core\Job\Entry\AsFittedKind;
+use Yew\Core\Job\Entry\BiasTargetKind;
 use Yew\Core\Job\Entry\BookInKind;
 use Yew\Core\Job\Entry\CauseStatedKind;
 use Yew\Core\Job\Entry\ClockTurnedKind;
@@ -110,7 +111,7 @@ final class FakeUnit implements UnitKnowledge
     {
         $this->stations = new Stations([new VoltagesStation(), new LookStation(), new ResistorStation(), new IronStation(), new CapacitorStation(), new TubesStation(), new BiasStation(), new WorkStation(), new PowerStation()]);
         $this->kinds = new EntryKinds([
-            new AcceptanceKind(), new AsFittedKind(), new BookInKind(), new CloseOutKind(), new ConditionsKind(), new CorrectionKind(), new DischargeProofKind(), new FindingKind(), new LeftAloneKind(), new NoteKind(), new PhotoKind(),
+            new AcceptanceKind(), new AsFittedKind(), new BiasTargetKind(), new BookInKind(), new CloseOutKind(), new ConditionsKind(), new CorrectionKind(), new DischargeProofKind(), new FindingKind(), new LeftAloneKind(), new NoteKind(), new PhotoKind(),
             new ReadingTakenKind(), new ReportIssuedKind(), new EstimateSentKind(), new EstimateAnsweredKind(), new EstimateWithdrawnKind(), new AgreedSumKind(), new SheetChosenKind(), new ShelfMoveKind(), new StateChangeKind(), new TestTakenKind($this->stations),
             new CauseStatedKind(), new ClockTurnedKind(), new LeadTakenOffKind(), new ModificationExplainedKind(), new OpenEndClosedKind(), new OpenEndLeftKind(), new WorkOrderedKind(), new PartsOrderedKind(), new PartsArrivedKind(), new PromisedKind(), new MeterSetKind(), new StopSeenKind(), new PowerChosenKind(),
         ]);

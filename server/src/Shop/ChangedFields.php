@@ -29,7 +29,7 @@ final readonly class ChangedFields
     /**
      * @param array<mixed> $data
      *
-     * @return array<array-key, string> by path; an entry of a list is called by its id, station, or function
+     * @return array<array-key, string> by path; an entry of a list is called by its id, station, function, or type
      */
     private static function flat(array $data, string $path = ''): array
     {
@@ -37,7 +37,7 @@ final readonly class ChangedFields
         foreach ($data as $key => $value) {
             $name = (string) $key;
             if (\is_array($value)) {
-                foreach (['id', 'station', 'function', 'max'] as $by) {
+                foreach (['id', 'station', 'function', 'type', 'max'] as $by) {
                     if (\is_int($key) && isset($value[$by]) && \is_scalar($value[$by])) {
                         $name = (string) $value[$by];
                         break;

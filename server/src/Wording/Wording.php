@@ -185,6 +185,7 @@ final class Wording implements ResetInterface
                 null === $value => $this->word($name),
                 \is_array($value) => implode(', ', array_map(fn (mixed $v): string => $this->word(\is_scalar($v) ? (string) $v : ''), $value)),
                 \is_int($value), \is_float($value) => self::figure($name, (float) $value),
+                str_ends_with($name, 'Said') => lcfirst($this->cold(\is_scalar($value) ? (string) $value : '', [])),
                 str_ends_with($name, 'Method') => lcfirst($this->cold('method-'.(\is_scalar($value) ? $value : ''), [])),
                 default => $this->word(\is_scalar($value) ? (string) $value : ''),
             };

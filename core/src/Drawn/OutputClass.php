@@ -2,12 +2,10 @@
 
 declare(strict_types=1);
 
-namespace Yew\Core\Bias;
+namespace Yew\Core\Drawn;
 
-use Yew\Core\Drawn\DrawnOutput;
-
-/** Where a stage idles by the school of its kind, as shares of the plate’s limit (BIAS-3, common practice). */
-enum BiasTarget: string
+/** The kind of an output stage, by which schools say where it idles, as shares of the plate’s limit (BIAS-3, common practice). */
+enum OutputClass: string
 {
     case FixedPushPull = 'fixed-push-pull';
     case CathodePushPull = 'cathode-push-pull';
@@ -36,16 +34,6 @@ enum BiasTarget: string
         return match ($this) {
             self::FixedPushPull => 0.7,
             self::CathodePushPull, self::SingleEnded => 1.0,
-        };
-    }
-
-    /** What advice aims at: the middle of a band, and of a band that ends at the limit something below it. */
-    public function aim(): float
-    {
-        return match ($this) {
-            self::FixedPushPull => 0.65,
-            self::CathodePushPull => 0.85,
-            self::SingleEnded => 0.9,
         };
     }
 }

@@ -1,0 +1,31 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Yew\Core\Bias;
+
+use Yew\Core\Reading\Verdict;
+use Yew\Core\Station\BenchFacts;
+use Yew\Core\Test\Reason;
+
+/** Whether an output stage oscillates, as far as somebody looked: no advice is followed before that is known where anything hints at it (BIAS-4d). */
+final class Oscillation
+{
+    /** @return list<Reason> what was seen since the last change in there, worst first; none where nobody looked */
+    public static function judge(BenchFacts $facts, string $stage): array
+    {
+        $reasons = [];
+        foreach (BiasTestKind::cases() as $kind) {
+            $said = $facts->sinceChange($facts->tests->of($stage)->latest($kind))?->choice();
+            $reasons = null === $said ? $reasons : [...$reasons, new Reason('bias-'.$kind->value.'-'.$said, \in_array($said, ['clean', 'steady'], true) ? Verdict::Within : Verdict::Out, ['stage' => $stage])];
+        }
+
+        return Reason::worstFirst($reasons);
+    }
+
+    /** Whether it was looked at, and is clean. */
+    public static function isClean(BenchFacts $facts, string $stage): bool
+    {
+        return Verdict::Within === Reason::worst(self::judge($facts, $stage)) && 'clean' === $facts->sinceChange($facts->tests->of($stage)->latest(BiasTestKind::OutputLook))?->choice();
+    }
+}
