@@ -154,9 +154,10 @@ final readonly class RangeAdvice
             return null;
         }
         arsort($allowed);
+        $hottest = $choices[array_key_first($allowed)] ?? [];
         $parts = [];
-        foreach ($choices[(int) array_key_first($allowed)] as $id => $value) {
-            $amperes = $trial->amperes($id, ...array_map(static fn (PartToFit $p) => $p->change(), $this->fitted($choices[(int) array_key_first($allowed)])));
+        foreach ($hottest as $id => $value) {
+            $amperes = $trial->amperes($id, ...array_map(static fn (PartToFit $p) => $p->change(), $this->fitted($hottest)));
             $parts[] = new PartToFit($id, $value, $this->trim->ends[$id], null === $amperes ? null : self::WATTS_TIMES * $amperes ** 2 * $value);
         }
 

@@ -31,7 +31,7 @@ final readonly class StageTrial
         if (null === $conditions || null === $sweep->handle || [] === $tubes || [] !== array_filter($tubes, static fn (BiasTube $t): bool => $t->isOfUnknownSuffix() || [] === $t->limits())) {
             return null;
         }
-        $from = BiasSweep::tubes($bench->facts->readings?->under($conditions, $sweep->handle->at($sweep->stands)), array_map(static fn (BiasTube $t): string => $t->drawn->position, $tubes));
+        $from = BiasSweep::tubes($bench->facts->readings->under($conditions, $sweep->handle->at($sweep->stands)), array_map(static fn (BiasTube $t): string => $t->drawn->position, $tubes));
 
         return \count($from) < \count($tubes) ? null : new self($bench, $conditions, $tubes, $from);
     }
@@ -54,7 +54,7 @@ final readonly class StageTrial
         $position = (string) array_key_first($now);
         $grid = $this->stresses($this->conditions, $changes)[$position]->gridVolts ?? 0.0;
 
-        return new TrimEnd($position, $this->gridThere($position, $grid), $now[$position], max($high));
+        return new TrimEnd($position, $this->gridThere($position, $grid), $now[$position], max([0.0, ...$high]));
     }
 
     /** What flows through a part so, amperes; null where the circuit has no answer. */

@@ -94,8 +94,10 @@ final readonly class CircuitCodec
                 $id = $element->id();
                 // PHP makes an integer of such a key, and another part or place of it.
                 foreach (['part' => [$id], 'place' => $element->places()] as $what => $names) {
-                    foreach (preg_grep('/^-?\d+$/D', $names) ?: [] as $name) {
-                        throw BadData::at($block->path, \sprintf('“%s” is no name of a %s: a letter belongs in it', $name, $what));
+                    foreach ($names as $name) {
+                        if (1 === preg_match('/^-?\d+$/D', $name)) {
+                            throw BadData::at($block->path, \sprintf('“%s” is no name of a %s: a letter belongs in it', $name, $what));
+                        }
                     }
                 }
                 if (isset($elements[$id]) && !($element instanceof Tube && $elements[$id] instanceof Tube)) {

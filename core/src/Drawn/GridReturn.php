@@ -76,6 +76,7 @@ final readonly class GridReturn
     /**
      * Where what leads to a grid and carries no current ends: at the supply, a trim, the chassis.
      *
+     * @param \Closure(string): int   $at
      * @param array<string, Resistor> $carrying
      * @param array<int, true>        $supplied
      *
@@ -109,7 +110,10 @@ final readonly class GridReturn
         return null;
     }
 
-    /** @param array<string, Resistor> $carrying */
+    /**
+     * @param \Closure(string): int   $at
+     * @param array<string, Resistor> $carrying
+     */
     private static function trim(Potentiometer $trim, bool $isBalance, Netlist $netlist, \Closure $at, array $carrying): DrawnTrim
     {
         $ends = array_diff([$at($trim->top), $at($trim->bottom)], [$at(Netlist::CHASSIS)]);
@@ -120,6 +124,8 @@ final readonly class GridReturn
 
     /**
      * Where a supply comes in: nothing is followed through it.
+     *
+     * @param \Closure(string): int $at
      *
      * @return array<int, true>
      */
@@ -142,7 +148,8 @@ final readonly class GridReturn
     /**
      * Resistors through which current can flow from one supply to another or to the chassis: what ends at a grid carries none.
      *
-     * @param array<int, true> $supplied
+     * @param \Closure(string): int $at
+     * @param array<int, true>      $supplied
      *
      * @return array<string, Resistor>
      */
@@ -172,6 +179,8 @@ final readonly class GridReturn
 
     /**
      * Where the electrodes of a tube stand.
+     *
+     * @param \Closure(string): int $at
      *
      * @return list<array<string, int>> node by electrode, of each section
      */

@@ -6,8 +6,10 @@ namespace Yew\Server\Shop;
 
 use Doctrine\ORM\EntityManagerInterface;
 use Symfony\Component\Uid\Uuid;
+use Yew\Core\Bias\BiasLimit;
 use Yew\Core\Owner\Prices;
 use Yew\Core\Station\Practice;
+use Yew\Core\Tube\TubeCatalogue;
 use Yew\Server\Http\Refused;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Shop\Entity\ShopMeter;
@@ -17,7 +19,7 @@ final readonly class ShopSettings
 {
     private const MOST_METERS = 50;
 
-    public function __construct(private EntityManagerInterface $em, private ShopMeters $meters, private ShopRecord $record)
+    public function __construct(private EntityManagerInterface $em, private ShopMeters $meters, private ShopRecord $record, private TubeCatalogue $tubes)
     {
     }
 
@@ -42,8 +44,16 @@ final readonly class ShopSettings
         $this->em->flush();
     }
 
+    /** A limit of the shop's own lies at or under what the data allow the type, which must be in them. */
     public function workBy(Practice $practice, string $personId): void
     {
+        foreach ($practice->tubeLimits as $i => $limit) {
+            $type = $this->tubes->find($limit->type) ?? throw Refused::badData('tubeLimits['.$i.'].type', \sprintf('“%s” is not in the tube data; give the exact type with its suffix', $limit->type));
+            $most = max([0.0, ...array_map(static fn (BiasLimit $l): float => $l->plateWatts, BiasLimit::ofType($type))]);
+            if ($most > 0.0 && $limit->plateWatts > $most) {
+                throw Refused::badData('tubeLimits['.$i.'].plateWatts', \sprintf('the tube data allow %s no more than %s W', $type->name, $most));
+            }
+        }
         $shop = $this->shop();
         $this->record->changed($personId, 'practice', $shop->practice()->toArray(), $practice->toArray());
         $shop->workBy($practice);

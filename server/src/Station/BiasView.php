@@ -7,6 +7,7 @@ namespace Yew\Server\Station;
 use Yew\Core\Bias\BiasAdvice;
 use Yew\Core\Bias\BiasBench;
 use Yew\Core\Bias\BiasCurrent;
+use Yew\Core\Bias\BiasHandle;
 use Yew\Core\Bias\BiasJudge;
 use Yew\Core\Bias\BiasLimit;
 use Yew\Core\Bias\BiasSpread;
@@ -47,19 +48,26 @@ final readonly class BiasView
     }
 
     /** @return array<string, mixed> where the tubes of a stage would go if its bias were moved, and what would set each right: the schema BiasSweep */
-    public function sweep(Bench $bench, string $stage): array
+    public function sweep(Bench $bench, string $stage, ?string $part): array
     {
         $bias = new BiasBench($bench->facts());
         $tubes = $bias->tubesOf($stage);
-        $sweep = BiasSweep::of($bias, $tubes[0] ?? throw Refused::notFound('output stage with tubes in'));
+        if ([] === $tubes) {
+            throw Refused::notFound('output stage with tubes in');
+        }
+        $sweep = BiasSweep::of($bias, $tubes[0], SettingView::handle($bias->facts, $tubes, $part));
         $advised = [];
+        $own = [$sweep?->handle->part ?? '' => $sweep];
         foreach ($tubes as $tube) {
-            $advice = BiasAdvice::of($tube, $sweep);
+            // Where each tube has a trim of its own, what is said of it is of that.
+            $handle = BiasHandle::of($bias->facts, $tube);
+            $own[$handle->part ?? ''] ??= BiasSweep::of($bias, $tube, $handle);
+            $advice = BiasAdvice::of($tube, $own[$handle->part ?? '']);
             $advised = null === $advice ? $advised : [...$advised, ['position' => $tube->drawn->position, ...$this->advice($advice)]];
         }
 
         return [
-            'stage' => $stage, 'part' => $sweep?->handle?->part, 'kind' => $sweep?->handle?->kind, 'now' => $sweep?->handle?->now, 'stands' => $sweep?->stands,
+            'stage' => $stage, 'part' => $sweep?->handle?->part, 'isBalance' => $sweep->handle->isBalance ?? false, 'kind' => $sweep?->handle?->kind, 'now' => $sweep?->handle?->now, 'stands' => $sweep?->stands,
             'advice' => $advised,
             'steps' => array_map(static fn (array $s): array => ['value' => $s['value'], 'now' => self::dots($s['now']), 'low' => self::dots($s['low']), 'high' => self::dots($s['high'])], $sweep->steps ?? []),
         ];
@@ -84,7 +92,7 @@ final readonly class BiasView
         return [
             'position' => $tube->drawn->position, 'stage' => $tube->drawn->stage, 'side' => $tube->drawn->side, 'types' => array_map(static fn ($t): string => $t->name, $tube->types), 'places' => (object) $tube->drawn->places,
             'limits' => array_map(static fn (BiasLimit $l): array => ['type' => $l->type, 'system' => $l->system, 'source' => $l->source, 'plateWatts' => $l->plateWatts, 'screenWatts' => $l->screenWatts], $tube->limits()),
-            'target' => ['kind' => $target->value, 'low' => $target->low(), 'high' => $target->high()],
+            'target' => ['school' => $target->school->value, 'low' => $target->low, 'high' => $target->high, 'isBand' => $target->school->isBand(), 'setBy' => $target->setBy],
             'plateVolts' => self::figure($tube->plate), 'screenVolts' => self::figure($tube->screen), 'gridVolts' => self::figure($tube->grid),
             'plateAmperes' => self::figure($tube->plateAmperes), 'screenAmperes' => self::figure($tube->screenAmperes),
             'plateWatts' => self::figure($tube->plateWatts()), 'screenWatts' => self::figure($tube->screenWatts()),

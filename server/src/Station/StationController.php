@@ -16,7 +16,7 @@ use Yew\Server\Tape\Benches;
 /** The boards of all stations. */
 final readonly class StationController
 {
-    public function __construct(private Jobs $jobs, private StationView $view, private PowerView $power, private BiasView $bias, private OutputView $outputs, private Benches $benches, private Stations $stations)
+    public function __construct(private Jobs $jobs, private StationView $view, private PowerView $power, private BiasView $bias, private OutputView $outputs, private SettingView $settings, private Benches $benches, private Stations $stations)
     {
     }
 
@@ -60,9 +60,16 @@ final readonly class StationController
 
     /** Where the tubes of a stage would go if its bias were moved. */
     #[Route('/api/jobs/{jobId}/units/{unitId}/bias/{stage}', methods: ['GET'])]
-    public function biasSweep(string $jobId, string $unitId, string $stage): JsonResponse
+    public function biasSweep(string $jobId, string $unitId, string $stage, Request $request): JsonResponse
     {
-        return new JsonResponse($this->bias->sweep($this->benches->of($this->unit($jobId, $unitId)), $stage));
+        return new JsonResponse($this->bias->sweep($this->benches->of($this->unit($jobId, $unitId)), $stage, self::part($request)));
+    }
+
+    /** How far what sets the bias of a stage reaches, what belongs there instead, and what is to be known before. */
+    #[Route('/api/jobs/{jobId}/units/{unitId}/bias/{stage}/setting', methods: ['GET'])]
+    public function biasSetting(string $jobId, string $unitId, string $stage, Request $request): JsonResponse
+    {
+        return new JsonResponse($this->settings->of($this->benches->of($this->unit($jobId, $unitId)), $stage, self::part($request)));
     }
 
     /** What an output stage should give, into the load on it or another, with its tubes or others. */
@@ -76,6 +83,14 @@ final readonly class StationController
         }
 
         return new JsonResponse($this->outputs->of($this->benches->of($this->unit($jobId, $unitId)), $stage, '' === $load ? null : (float) $load, '' === $type ? null : mb_substr($type, 0, 20)));
+    }
+
+    /** What is turned or changed, of several. */
+    private static function part(Request $request): ?string
+    {
+        $part = $request->query->getString('part');
+
+        return '' === $part ? null : mb_substr($part, 0, 40);
     }
 
     private function unit(string $jobId, string $unitId): JobUnit

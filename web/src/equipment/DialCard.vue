@@ -4,7 +4,7 @@ import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { useSession } from '../access/session'
 import { api, ask, type Schemas } from '../api/client'
 import { serverNow } from '../frame/time'
-import { figureOf } from '../shop/setting'
+import { figureOf } from '../quantity/decimal'
 import { curve, marks, type DialPoint } from './dial'
 import { useEquipment } from './useEquipment'
 

@@ -5,7 +5,8 @@ import { useSession } from '../access/session'
 import { api, ask, type Schemas } from '../api/client'
 import { queries } from '../api/queries'
 import SettingCard from '../shop/SettingCard.vue'
-import { figureOf, useSetting } from '../shop/setting'
+import { figureOf } from '../quantity/decimal'
+import { useSetting } from '../shop/setting'
 
 /** The meters, and a further one from the back page of its manual. */
 const props = defineProps<{ settings: Schemas['ShopSettings'] }>()

@@ -3,7 +3,7 @@ import { NButton, NInput, NSelect } from 'naive-ui'
 import { computed, reactive, ref } from 'vue'
 import { useSession } from '../access/session'
 import { api, ask, type Schemas } from '../api/client'
-import { figureOf } from '../shop/setting'
+import { figureOf } from '../quantity/decimal'
 import { useEquipment } from './useEquipment'
 
 /** Variacs, lamps, limiters, loads, probes and testers, each with what it may touch. */

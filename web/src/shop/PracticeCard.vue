@@ -3,7 +3,8 @@ import { NInput, NSelect } from 'naive-ui'
 import { api, ask, type Schemas } from '../api/client'
 import { methodChoices } from '../stations/power/usePower'
 import SettingCard from './SettingCard.vue'
-import { figureOf, useSetting } from './setting'
+import { figureOf } from '../quantity/decimal'
+import { useSetting } from './setting'
 
 /** Where practitioners differ, and the mains of the place: what is judged by it is judged anew. */
 const props = defineProps<{ settings: Schemas['ShopSettings'] }>()
@@ -24,7 +25,7 @@ const s = useSetting(() => {
     read[name] = figure
   }
   return ask(api.PUT('/api/shop/practice', { body: {
-    capacitorSchool: typed.capacitorSchool, leakageGrade: typed.leakageGrade, resistorGracePercent: read.resistorGracePercent, mainsVolts: read.mainsVolts, mainsHertz: read.mainsHertz, insulationGoodOhms: read.insulationMegohms * 1e6, insulationVolts: read.insulationVolts, powerMethod: typed.powerMethod,
+    ...props.settings.practice, capacitorSchool: typed.capacitorSchool, leakageGrade: typed.leakageGrade, resistorGracePercent: read.resistorGracePercent, mainsVolts: read.mainsVolts, mainsHertz: read.mainsHertz, insulationGoodOhms: read.insulationMegohms * 1e6, insulationVolts: read.insulationVolts, powerMethod: typed.powerMethod,
   } }))
 })
 const schools: { value: string; label: string }[] = [{ value: 'measure-first', label: 'measure first: what tests good stays' }, { value: 'age-first', label: 'age first: from twenty years on they go' }, { value: 'labour-first', label: 'labour first: what is open goes together' }]

@@ -5,7 +5,8 @@ import { useSession } from '../access/session'
 import { api, ask, type Schemas } from '../api/client'
 import { amount, minorOf } from '../owner/money'
 import SettingCard from './SettingCard.vue'
-import { figureOf, useSetting } from './setting'
+import { figureOf } from '../quantity/decimal'
+import { useSetting } from './setting'
 
 /** Rate, tax, what it takes to open an amplifier, and the usual minutes of a part; beside them what that comes to. */
 const props = defineProps<{ settings: Schemas['ShopSettings'] }>()

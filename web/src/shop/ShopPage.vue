@@ -5,6 +5,7 @@ import { useSession } from '../access/session'
 import { api, ask } from '../api/client'
 import { dayTime } from '../frame/time'
 import TopBar from '../frame/TopBar.vue'
+import BiasCard from './BiasCard.vue'
 import CalendarCard from './CalendarCard.vue'
 import HeadCard from './HeadCard.vue'
 import PasswordCard from './PasswordCard.vue'
@@ -25,7 +26,7 @@ const parts: Record<string, string> = { head: 'On paper', prices: 'What we charg
     <h1>The shop <small v-if="session.me?.role !== 'owner'" class="soft">set by its owner</small></h1>
     <p v-if="query.error.value !== null" role="alert" class="out">{{ query.error.value.message }}</p>
     <div v-if="settings !== null" class="cards">
-      <div class="column"><head-card :settings="settings" /><practice-card :settings="settings" /><people-card v-if="session.me?.role === 'owner'" /></div>
+      <div class="column"><head-card :settings="settings" /><practice-card :settings="settings" /><bias-card :settings="settings" /><people-card v-if="session.me?.role === 'owner'" /></div>
       <div class="column"><prices-card :settings="settings" /><calendar-card /><password-card /></div>
       <section class="card changes wide" aria-label="Changes">
         <h2>Changes</h2>

@@ -4,11 +4,6 @@ import { useSession } from '../access/session'
 import type { Schemas } from '../api/client'
 import { queries } from '../api/queries'
 
-/** A decimal as people type it; null for what is none. */
-export function figureOf(typed: string): number | null {
-  return /^\d{1,9}(?:[.,]\d{1,4})?$/.test(typed.trim()) ? Number(typed.trim().replace(',', '.')) : null
-}
-
 /** One card of the shop's settings: what is typed, whether it differs from what stands, keeping it, and going back. */
 export function useSetting<T extends Record<string, string>>(stands: () => T | undefined, save: (typed: T) => Promise<Schemas['ShopSettings']> | string) {
   const session = useSession()

@@ -9,7 +9,7 @@ import MetersCard from '../equipment/MetersCard.vue'
 import PasswordCard from './PasswordCard.vue'
 import PeopleCard from './PeopleCard.vue'
 import PricesCard from './PricesCard.vue'
-import { figureOf } from './setting'
+import { figureOf } from '../quantity/decimal'
 
 const session = reactive({ me: { role: 'owner' }, shop: { meters: [{ id: 'm1', name: 'No. 1', inputResistanceOhms: 1e7, highestVolts: 1000 }] }, heading: (w: string) => w.replace(/^./, (c) => c.toUpperCase()), load: vi.fn(() => Promise.resolve()), signIn: vi.fn(() => Promise.resolve()) })
 vi.mock('../access/session', () => ({ useSession: () => session }))
@@ -24,7 +24,7 @@ const settings = (): Schemas['ShopSettings'] => ({
   head: { name: 'Works', address: '', timeZone: 'UTC', vocabulary: 'us', closingWords: '', words: { plate: 'anode' } },
   prices: { currency: 'GBP', hourlyRateMinor: 4800, taxBasisPoints: 1750, openings: [{ id: 'board', name: 'the board out', minutes: 35 }], work: [{ station: 'capacitors', minutes: 5, opening: 'board' }], items: [{ text: 'set the bias', minutes: 20, opening: '' }] },
   costs: [{ station: 'capacitors', aloneMinor: 3200, whileOpenMinor: 400 }],
-  practice: { capacitorSchool: 'measure-first', leakageGrade: 'general', resistorGracePercent: 10, mainsVolts: 120, mainsHertz: 60, insulationGoodOhms: 50e6, insulationVolts: 500, powerMethod: 'variac-lamp' },
+  practice: { capacitorSchool: 'measure-first', leakageGrade: 'general', resistorGracePercent: 10, mainsVolts: 120, mainsHertz: 60, insulationGoodOhms: 50e6, insulationVolts: 500, powerMethod: 'variac-lamp', biasTargets: { 'fixed-push-pull': { lowPercent: 60, highPercent: 70 }, 'cathode-push-pull': { lowPercent: 75, highPercent: 100 }, 'single-ended': { lowPercent: 80, highPercent: 100 } }, tubeLimits: [] },
   counts: [6000], usualWords: { tube: 'tube', plate: 'plate' }, changes: [],
 })
 const card = (c: Component) => mount(c, { props: { settings: settings() }, global: { plugins: [VueQueryPlugin] } })

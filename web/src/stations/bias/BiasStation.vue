@@ -6,6 +6,7 @@ import DissipationPlane, { type Ghost, type PlaneDot } from '../../marks/Dissipa
 import { showFigure } from '../../quantity/figure'
 import EntryLine from '../common/EntryLine.vue'
 import { useReadingLine } from '../voltages/useReadingLine'
+import BiasSetting from './BiasSetting.vue'
 import BiasTubes from './BiasTubes.vue'
 import DrivenStage from './DrivenStage.vue'
 import { movedTo, useBias, useSweep, type BiasTube } from './useBias'
@@ -29,11 +30,14 @@ const stage = computed(() => {
   const asked = bias.value?.tubes.find((t) => Object.values(t.places).some((p) => lit.value === `${p}|dc-volts`))?.stage
   return stages.value.find((s) => s.stage === (chosenStage.value ?? asked)) ?? stages.value[0] ?? null
 })
-/** At rest, or with a signal. */
-const view = ref<'rest' | 'driven'>('rest')
+/** At rest, with a signal, or what sets it. */
+const view = ref<'rest' | 'driven' | 'setting'>('rest')
+/** What is turned, where there are several; null for the first. */
+const turned = ref<string | null>(null)
+watch(() => stage.value?.stage, () => { turned.value = null })
 const tubes = computed(() => (bias.value?.tubes ?? []).filter((t) => t.stage === stage.value?.stage))
 const limit = computed(() => tubes.value[0]?.limits[0] ?? null)
-const { sweep: told, pending } = useSweep(computed(() => stage.value?.stage ?? null))
+const { sweep: told, pending } = useSweep(computed(() => stage.value?.stage ?? null), computed(() => turned.value))
 const sweep = computed(() => (told.value === null || told.value.steps.length === 0 ? null : told.value))
 
 const stands = computed(() => sweep.value?.stands ?? 0)
@@ -56,7 +60,7 @@ const moved = computed(() => (tried.value === null ? [] : ghostsAt('now', share,
 /** The hottest at the highest mains of the place, and at the lowest. */
 const hottest = computed(() => [...tubes.value].sort((a, b) => (b.plateWatts?.value ?? 0) - (a.plateWatts?.value ?? 0)).slice(0, 1))
 const ghosts = computed(() => [...ghostsAt('high', (w) => `+10 %: ${share(w)}`, hottest.value), ...ghostsAt('low', (w) => `−10 %: ${share(w)}`, hottest.value)])
-const belongs = computed(() => { const t = tubes.value[0]?.target; return t === undefined ? '' : `${String(Math.round(100 * t.low))} … ${String(Math.round(100 * t.high))} %` })
+const belongs = computed(() => { const t = tubes.value[0]?.target; return t === undefined ? '' : t.isBand ? `belongs ${String(Math.round(100 * t.low))} … ${String(Math.round(100 * t.high))} %` : t.school === 'schematic' ? 'belongs as drawn' : 'set by the analyser' })
 const isSetting = computed(() => sweep.value?.kind === 'setting')
 const shownAt = computed(() => (isSetting.value ? `at ${String(Math.round(100 * at.value))} %` : showFigure(at.value, 'Ω')))
 const wouldRead = computed(() => { const t = tubes.value[0]; const to = t === undefined || sweep.value === null || tried.value === null ? null : movedTo(sweep.value, t, stands.value, at.value); return to?.gridVolts === null || to === null ? '' : `${tubes.value[0]?.position ?? ''} grid ${to.gridVolts.toFixed(1).replace('-', '−')} V` })
@@ -79,7 +83,7 @@ function choose(key: string): void {
 <template>
   <div class="station">
     <div class="board-in">
-      <h1>Bias <small>{{ bench.unit?.maker }} {{ bench.unit?.model }}<template v-if="limit !== null"> · {{ limit.type }}, {{ limit.plateWatts }} W {{ limit.system }} · belongs {{ belongs }}</template></small></h1>
+      <h1>Bias <small>{{ bench.unit?.maker }} {{ bench.unit?.model }}<template v-if="limit !== null"> · {{ limit.type }}, {{ limit.plateWatts }} W {{ limit.system }} · {{ belongs }}</template></small></h1>
       <p v-if="fault !== null" class="danger">{{ fault }}</p>
       <div v-if="bias !== null && bias.tubes.length === 0" class="card empty">
         <h2>{{ bias.hasCircuit ? 'No output tube is in' : 'No circuit drawn' }}</h2>
@@ -88,9 +92,10 @@ function choose(key: string): void {
       </div>
       <div v-if="bias !== null && stage !== null" class="views">
         <div v-if="stages.length > 1" class="stages" role="tablist" aria-label="Output stage"><button v-for="s in stages" :key="s.stage" type="button" role="tab" :aria-selected="s.stage === stage.stage" @click="chosenStage = s.stage">{{ s.stage }} · {{ s.positions.join(' ') }}</button></div>
-        <div class="stages" role="tablist" aria-label="At rest or driven"><button id="at-rest" type="button" role="tab" :aria-selected="view === 'rest'" @click="view = 'rest'">At rest</button><button id="driven" type="button" role="tab" :aria-selected="view === 'driven'" @click="view = 'driven'">Driven: power</button></div>
+        <div class="stages" role="tablist" aria-label="At rest, driven, or what sets it"><button id="at-rest" type="button" role="tab" :aria-selected="view === 'rest'" @click="view = 'rest'">At rest</button><button id="driven" type="button" role="tab" :aria-selected="view === 'driven'" @click="view = 'driven'">Driven: power</button><button id="setting" type="button" role="tab" :aria-selected="view === 'setting'" @click="view = 'setting'">What sets it</button></div>
       </div>
       <driven-stage v-if="bias !== null && stage !== null && view === 'driven'" :stage="stage.stage" />
+      <bias-setting v-else-if="bias !== null && stage !== null && view === 'setting'" v-model:part="turned" :stage="stage.stage" :tubes="tubes" />
       <div v-else-if="bias !== null && stage !== null" class="work">
         <div class="left">
           <div class="card field"><dissipation-plane :limit-watts="limit?.plateWatts ?? null" :low="tubes[0]?.target.low ?? 0.6" :high="tubes[0]?.target.high ?? 0.7" :dots="dots" :moved="moved" :ghosts="ghosts" :plate-to-plate-ohms="stage.plateToPlateOhms" :single-ended="stage.isSingleEnded" /></div>

@@ -7,7 +7,7 @@ type BiasTube = import('./useBias').BiasTube
 
 const dot = (position: string, plateVolts: number, milliamperes: number, gridVolts: number): Sweep['steps'][number]['now'][number] => ({ position, plateVolts, plateAmperes: milliamperes / 1000, gridVolts })
 const step = (value: number, volts: number, milliamperes: number, grid: number): Sweep['steps'][number] => ({ value, now: [dot('V4', volts, milliamperes, grid)], low: [dot('V4', 0.9 * volts, 0.8 * milliamperes, 0.9 * grid)], high: [dot('V4', 1.1 * volts, 1.2 * milliamperes, 1.1 * grid)] })
-const sweep: Sweep = { stage: 'T2', part: 'P1', kind: 'setting', now: 0.5, stands: 0.5, advice: [], steps: [step(0, 440, 50, -36), step(0.5, 450, 40, -40), step(1, 460, 20, -48)] }
+const sweep: Sweep = { stage: 'T2', isBalance: false, part: 'P1', kind: 'setting', now: 0.5, stands: 0.5, advice: [], steps: [step(0, 440, 50, -36), step(0.5, 450, 40, -40), step(1, 460, 20, -48)] }
 const tube = (change: Partial<BiasTube> = {}): BiasTube => ({ position: 'V4', plateVolts: null, plateAmperes: null, gridVolts: null, ...change } as BiasTube)
 const figure = (value: number): { value: number; band: number } => ({ value, band: 0.1 })
 

@@ -23,12 +23,12 @@ export function useBias(): { bias: ComputedRef<Bias | null>; fault: ComputedRef<
 }
 
 /** Where the tubes of a stage would go; asked for once, whoever drags then waits for nobody. */
-export function useSweep(stage: ComputedRef<string | null>): { sweep: ComputedRef<Sweep | null>; pending: ComputedRef<boolean> } {
+export function useSweep(stage: ComputedRef<string | null>, part: ComputedRef<string | null>): { sweep: ComputedRef<Sweep | null>; pending: ComputedRef<boolean> } {
   const bench = useBench()
   const ids = computed(() => ({ jobId: bench.job?.id ?? '', unitId: bench.unit?.id ?? '', stage: stage.value ?? '' }))
   const query = useQuery({
-    queryKey: computed(() => [...biasKey(ids.value.jobId, ids.value.unitId), ids.value.stage]),
-    queryFn: () => ask(api.GET('/api/jobs/{jobId}/units/{unitId}/bias/{stage}', { params: { path: ids.value } })),
+    queryKey: computed(() => [...biasKey(ids.value.jobId, ids.value.unitId), ids.value.stage, part.value]),
+    queryFn: () => ask(api.GET('/api/jobs/{jobId}/units/{unitId}/bias/{stage}', { params: { path: ids.value, query: part.value === null ? {} : { part: part.value } } })),
     enabled: computed(() => ids.value.unitId !== '' && stage.value !== null),
   })
   return { sweep: computed(() => query.data.value ?? null), pending: computed(() => query.isFetching.value) }
