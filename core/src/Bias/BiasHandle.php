@@ -48,7 +48,7 @@ final readonly class BiasHandle
         if (!$drawn->isFixed) {
             $part = $drawn->shared ?? $drawn->own;
 
-            return null === $part ? [] : [new self($part, 'cathode', $drawn->ohms[$part])];
+            return null === $part ? [] : [new self($part, 'cathode', self::ohms($facts, $part, $drawn->ohms[$part]))];
         }
         $trims = array_map(static function (DrawnTrim $trim) use ($facts, $netlist): ?self {
             $element = $netlist->find($trim->id);
@@ -59,7 +59,7 @@ final readonly class BiasHandle
         usort($trims, static fn (self $a, self $b): int => $a->isBalance <=> $b->isBalance);
         $part = self::ofSupply($drawn, $netlist);
 
-        return [] === $trims && null !== $part ? [new self($part->id, 'supply', $drawn->biasOhms[$part->id])] : $trims;
+        return [] === $trims && null !== $part ? [new self($part->id, 'supply', self::ohms($facts, $part->id, $drawn->biasOhms[$part->id]))] : $trims;
     }
 
     /** The resistor of a bias supply that sets its volts: from its node to the chassis, else on the way there. */
@@ -88,6 +88,18 @@ final readonly class BiasHandle
         $change = 'setting' === $this->kind ? ['kind' => 'setting', 'id' => $this->part, 'setting' => $value] : ['kind' => 'part', 'id' => $this->part, 'ohms' => $value];
 
         return FittedChange::fromFields(Fields::of(['text' => $this->part.' '.('setting' === $this->kind ? '@' : '').$value, 'change' => $change]));
+    }
+
+    /** What a resistor is now, Ω: as it was fitted or found last, else as drawn. */
+    public static function ohms(BenchFacts $facts, string $part, float $drawn): float
+    {
+        $ohms = $drawn;
+        foreach ($facts->fitted->differences() as $change) {
+            $said = 'part' === $change->kind() && $change->target() === $part ? $change->change['ohms'] ?? null : null;
+            $ohms = is_numeric($said) ? (float) $said : $ohms;
+        }
+
+        return $ohms;
     }
 
     private static function setting(BenchFacts $facts, string $trim): ?float

@@ -33,13 +33,14 @@ final readonly class RangeAdvice
     private const CLOSE = 0.002;
 
     /**
-     * @param float           $mostShare  of the plate’s limit, to which the hot end should reach
-     * @param bool            $isMeasured every tube of the stage was; else the circuit alone speaks
-     * @param bool            $isEnough   it sweeps as far as its stage needs, as it is
-     * @param list<PartToFit> $parts      none where nothing is needed, or nothing does it
-     * @param TrimReach|null  $then       with them in; null where there are none
+     * @param array<string, float> $ends       ohms of the resistors beside its track as they are now, by part
+     * @param float                $mostShare  of the plate’s limit, to which the hot end should reach
+     * @param bool                 $isMeasured every tube of the stage was; else the circuit alone speaks
+     * @param bool                 $isEnough   it sweeps as far as its stage needs, as it is
+     * @param list<PartToFit>      $parts      none where nothing is needed, or nothing does it
+     * @param TrimReach|null       $then       with them in; null where there are none
      */
-    private function __construct(public DrawnTrim $trim, public float $mostShare, public bool $isMeasured, public bool $isEnough, public TrimReach $now, public array $parts, public ?TrimReach $then)
+    private function __construct(public DrawnTrim $trim, private array $ends, public float $mostShare, public bool $isMeasured, public bool $isEnough, public TrimReach $now, public array $parts, public ?TrimReach $then)
     {
     }
 
@@ -51,6 +52,10 @@ final readonly class RangeAdvice
         $tube = $tubes[0] ?? null;
         $trim = null === $tube ? null : $trimOf($tube);
         $trial = null === $trim ? null : StageTrial::of($bench, $sweep, $tubes);
+        $ends = [];
+        foreach ($trim->ends ?? [] as $id => $ohms) {
+            $ends[$id] = BiasHandle::ohms($bench->facts, $id, $ohms);
+        }
         $now = null === $trim || null === $trial ? null : TrimReach::of($trial, $trim);
         if (null === $tube || null === $trim || null === $trial || null === $now) {
             return null;
@@ -58,27 +63,27 @@ final readonly class RangeAdvice
         $target = $tube->range();
         $isEnough = $now->hot->isAllowed() && $now->hot->share >= self::REACHED * $target->high && $now->cold->share <= $target->low;
         $hold = $now->failsSafe() ? [] : [PartToFit::between([$trim->wiper, $now->coldPlace($trim)], ESeries::E24->atLeast(max(self::HOLD_OHMS, self::HOLD_TIMES * $trim->ohms)))];
-        $search = new self($trim, max(self::HOT, $target->high), $trial->isMeasured(), $isEnough, $now, $hold, null);
+        $search = new self($trim, $ends, max(self::HOT, $target->high), $trial->isMeasured(), $isEnough, $now, $hold, null);
         $range = $isEnough ? [] : $search->parts($trial);
         $parts = [...$range, ...$hold];
         $then = [] === $parts ? null : $search->reach($trial, $range);
 
-        return null !== $then && $then->failsSafe() && $then->hot->isAllowed() && ($isEnough || [] !== $range) ? new self($trim, $search->mostShare, $search->isMeasured, $isEnough, $now, $parts, $then) : new self($trim, $search->mostShare, $search->isMeasured, $isEnough, $now, [], null);
+        return null !== $then && $then->failsSafe() && $then->hot->isAllowed() && ($isEnough || [] !== $range) ? new self($trim, $ends, $search->mostShare, $search->isMeasured, $isEnough, $now, $parts, $then) : new self($trim, $ends, $search->mostShare, $search->isMeasured, $isEnough, $now, [], null);
     }
 
     /** @return list<PartToFit> */
     private function parts(StageTrial $trial): array
     {
         $best = null;
-        foreach ($this->trim->ends as $id => $was) {
+        foreach ($this->ends as $id => $was) {
             $ohms = $this->single($trial, $id, $was);
             $part = null === $ohms ? null : $this->rounded($trial, [$id => $ohms]);
             $then = null === $part ? null : $this->reach($trial, $part);
-            if (null !== $part && null !== $then && $then->cold->share <= self::COLD_TIMES * self::COLD && (null === $best || abs(log($part[0]->ohms / $was)) < abs(log($best[0]->ohms / $this->trim->ends[$best[0]->id])))) {
+            if (null !== $part && null !== $then && $then->cold->share <= self::COLD_TIMES * self::COLD && (null === $best || abs(log($part[0]->ohms / $was)) < abs(log($best[0]->ohms / $this->ends[$best[0]->id])))) {
                 $best = $part;
             }
         }
-        $pair = null === $best && 2 === \count($this->trim->ends) ? $this->pair($trial) : null;
+        $pair = null === $best && 2 === \count($this->ends) ? $this->pair($trial) : null;
 
         return $best ?? (null === $pair ? [] : $this->rounded($trial, $pair) ?? []);
     }
@@ -112,8 +117,8 @@ final readonly class RangeAdvice
      */
     private function pair(StageTrial $trial): ?array
     {
-        [$one, $other] = array_keys($this->trim->ends);
-        $at = fn (float $u, float $v): array => [$one => $this->trim->ends[$one] * exp($u), $other => $this->trim->ends[$other] * exp($v)];
+        [$one, $other] = array_keys($this->ends);
+        $at = fn (float $u, float $v): array => [$one => $this->ends[$one] * exp($u), $other => $this->ends[$other] * exp($v)];
         $miss = fn (float $u, float $v): array => [$this->heat($trial, $at($u, $v)), $this->chill($trial, $at($u, $v))];
         [$u, $v, $most] = [0.0, 0.0, log(self::TIMES)];
         for ($round = 0; $round < self::ROUNDS; ++$round) {
@@ -158,7 +163,7 @@ final readonly class RangeAdvice
         $parts = [];
         foreach ($hottest as $id => $value) {
             $amperes = $trial->amperes($id, ...array_map(static fn (PartToFit $p) => $p->change(), $this->fitted($hottest)));
-            $parts[] = new PartToFit($id, $value, $this->trim->ends[$id], null === $amperes ? null : self::WATTS_TIMES * $amperes ** 2 * $value);
+            $parts[] = new PartToFit($id, $value, $this->ends[$id], null === $amperes ? null : self::WATTS_TIMES * $amperes ** 2 * $value);
         }
 
         return [] === $parts ? null : $parts;

@@ -238,6 +238,7 @@ final class UnitState
             'closeOut' => $this->closeOut,
             'meters' => array_map(static fn (MeterSetting $m): array => $m->toArray(), array_values($this->meters)),
             'ramps' => $this->ramps->toArray(),
+            'biasTargets' => array_map(static fn (string $stage, BiasTarget $t): array => ['stage' => $stage, ...$t->toArray()], array_map(strval(...), array_keys($this->biasTargets)), array_values($this->biasTargets)),
             'unchecked' => $this->unchecked,
             'stop' => $this->stop?->toArray(),
             'broken' => array_map(static fn (BrokenStop $b): array => $b->toArray(), $this->broken),
@@ -274,6 +275,9 @@ final class UnitState
             $state->meters[$setting->meterId] = $setting;
         }
         $state->ramps = Ramps::fromFields($fields->object('ramps'));
+        foreach ($fields->objects('biasTargets', \PHP_INT_MAX) as $target) {
+            $state->biasTargets[$target->string('stage')] = BiasTarget::decode($target);
+        }
         $state->unchecked = $fields->strings('unchecked');
         $state->stop = $fields->has('stop') ? Stop::decode($fields->object('stop')) : null;
         $state->broken = array_map(BrokenStop::fromFields(...), $fields->objects('broken', \PHP_INT_MAX));

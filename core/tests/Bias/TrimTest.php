@@ -101,6 +101,21 @@ final class TrimTest extends TestCase
         self::assertSame([], self::advice($held)?->parts, 'nothing is left to be done');
     }
 
+    /** What was found in it is what stands there: by it the way is counted, and it is what comes out. */
+    public function testAPartThatWasFoundOtherIsTheOneThatComesOut(): void
+    {
+        $bench = BiasTape::of(TrimmedAmplifiers::level(shunt: '47k'), 230.0);
+        $bench->tape->taken('as-fitted', ['text' => 'found R32 82k'], 1.0);
+        $part = self::advice($bench)->parts[0] ?? self::fail('it is too cold now');
+        self::assertSame(['R32', 82e3], [$part->id, $part->was]);
+        $hot = BiasTape::energised('wren-15', 230.0);
+        $hot->tape->taken('as-fitted', ['text' => 'found R15 100'], 1.0);
+        $hot->asTheCircuitHasIt('V3.3', 'V3.7', 'V3.9', 'V4.7', 'V4.9');
+        $sweep = BiasSweep::of($hot->bench(), $hot->tube('V3')) ?? self::fail('its circuit tells');
+        self::assertSame(100.0, $sweep->stands);
+        self::assertEqualsWithDelta($hot->tube('V3')->plateAmperes->value ?? 0.0, $sweep->at($hot->tube('V3'), 100.0)->plateAmperes ?? 0.0, 1e-9);
+    }
+
     public function testWhereNoResistorReachesNothingIsAdvised(): void
     {
         $advice = self::advice(BiasTape::of(TrimmedAmplifiers::level('1k@0.5'), 230.0)) ?? self::fail('it has a trim');

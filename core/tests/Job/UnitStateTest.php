@@ -26,7 +26,7 @@ final class UnitStateTest extends TestCase
         $kept = UnitState::fromArray(self::stored($tape->state), $tape->unit->stations()->tests);
         self::assertEquals($tape->state->toArray(), $kept->toArray());
         self::assertEquals($tape->state, $kept);
-        foreach (['readings', 'fitted', 'unchecked', 'overrides', 'ramps', 'closeOut', 'conditionsId', 'warmSince'] as $member) {
+        foreach (['readings', 'fitted', 'unchecked', 'overrides', 'ramps', 'closeOut', 'conditionsId', 'warmSince', 'biasTargets'] as $member) {
             self::assertNotEquals(UnitState::start(0.0)->{$member}, $kept->{$member}, $member.' is in it');
         }
     }
@@ -167,7 +167,9 @@ final class UnitStateTest extends TestCase
         $tape->taken('state-change', $tape->powerOn('owner'), 5.0);
         $tape->state->unchecked = ['fuse']; // of an earlier version’s tape
         $tape->taken('reading', ['place' => 'A', 'function' => 'dc-volts', 'text' => '440', 'tapped' => ['440', '431']]);
-        $tape->taken('accept', ['reading' => $tape->last(), 'reason' => 'old socket'])->taken('close-out', ['outcome' => 'returned', 'found' => 'a dry joint']);
+        $reading = $tape->last();
+        $tape->taken('bias-target', ['stage' => 'T2', 'school' => 'owner', 'lowPercent' => 50, 'highPercent' => 60, 'reason' => 'cool'], 0.0);
+        $tape->taken('accept', ['reading' => $reading, 'reason' => 'old socket'])->taken('close-out', ['outcome' => 'returned', 'found' => 'a dry joint']);
 
         return $tape;
     }

@@ -62,6 +62,34 @@ final class BiasTest extends ServerTestCase
         self::assertMatchesRegularExpression('/^Move the grid by [\d.]+ V: then [\d.]+ mA at the plate, 65 % of the limit\. R32 of [\d.]+ kΩ comes nearest, on the cold side\.$/', $sweep->objects('advice')[0]->string('sentence'));
     }
 
+    public function testWhatSetsItWithWhatBelongsThereInstead(): void
+    {
+        $at = '/api/jobs/'.$this->job.'/units/'.$this->unit.'/bias/T2/setting';
+        $told = $this->get($at);
+        self::assertSame(['R32', 'supply', false], [$told->string('part'), $told->string('kind'), $told->boolean('isMeasured')]);
+        self::assertSame([['part' => 'R32', 'isBalance' => false, 'positions' => ['V4', 'V5']]], $told->raw('parts'));
+        self::assertSame(['percent', 'school'], [$told->object('target')->string('school'), $told->object('target')->string('setBy')]);
+        self::assertSame('before-mains', $told->objects('before')[0]->string('code'));
+        self::assertEqualsWithDelta(0.6, $told->object('now')->object('hot')->number('share'), 0.05);
+
+        // The owner wants it cooler: then another resistor belongs there, and it says so in writing.
+        $this->write($this->job, 'bias-target', ['stage' => 'T2', 'school' => 'owner', 'lowPercent' => 40, 'highPercent' => 50, 'reason' => 'plays it loud']);
+        $this->read(['V4.8' => '0.0420', 'V4.3' => '432', 'V4.4' => '432', 'V5.8' => '0.0420', 'V5.3' => '432', 'V5.4' => '432']);
+        $cooler = $this->get($at);
+        self::assertSame(['owner', 'job', 'plays it loud'], [$cooler->object('target')->string('school'), $cooler->object('target')->string('setBy'), $cooler->object('target')->string('reason')]);
+        self::assertTrue($cooler->boolean('isMeasured'));
+        self::assertMatchesRegularExpression('/^R32 [1-9]\d+$/', $cooler->objects('fits')[0]->string('text'));
+        self::assertEqualsWithDelta(0.45, $cooler->object('then')->object('hot')->number('share'), 0.05);
+        $entry = array_values(array_filter($this->get('/api/jobs/'.$this->job.'/tape')->objects('entries'), static fn (Fields $e): bool => 'bias-target' === $e->string('kind')))[0];
+        self::assertSame(['Bias target of T2', 'As its owner likes it 40 to 50 %. plays it loud'], [$entry->string('headline'), ucfirst($entry->string('line'))]);
+        $this->client->request('GET', $at.'?part=R99');
+        self::assertResponseStatusCodeSame(422);
+        $this->client->request('GET', '/api/jobs/'.$this->job.'/units/'.$this->unit.'/bias/T9/setting');
+        self::assertResponseStatusCodeSame(404);
+        $this->client->request('GET', '/api/jobs/'.$this->job.'/units/'.$this->unit.'/bias/T2?part=R99');
+        self::assertResponseStatusCodeSame(422);
+    }
+
     public function testExpectedPowerIntoTheLoadOnItAndOthersAndWithOtherTubes(): void
     {
         $at = '/api/jobs/'.$this->job.'/units/'.$this->unit.'/bias/T2/power';

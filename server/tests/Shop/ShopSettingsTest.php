@@ -45,6 +45,24 @@ final class ShopSettingsTest extends ServerTestCase
         self::assertSame(['name', 'address', 'timeZone', 'vocabulary', 'closingWords'], array_map(static fn (Fields $f): string => $f->string('field'), $changes[2]->objects('changed')));
     }
 
+    public function testBandsAndLimitsOfItsOwnAreKeptAndHeldToTheData(): void
+    {
+        $this->signIn('nell');
+        $bands = ['fixed-push-pull' => ['lowPercent' => 50, 'highPercent' => 60]];
+        $kept = $this->set('PUT', 'practice', ['biasTargets' => $bands, 'tubeLimits' => [['type' => 'EL34', 'plateWatts' => 22, 'source' => 'what these last with']]])->object('practice');
+        self::assertResponseIsSuccessful();
+        self::assertSame([50.0, 75.0], [$kept->object('biasTargets')->object('fixed-push-pull')->number('lowPercent'), $kept->object('biasTargets')->object('cathode-push-pull')->number('lowPercent')]);
+        self::assertSame('what these last with', $kept->objects('tubeLimits')[0]->string('source'));
+        self::assertContains('tubeLimits EL34 plateWatts', array_map(static fn (Fields $f): string => $f->string('field'), $this->get('/api/shop/settings')->objects('changes')[0]->objects('changed')));
+        foreach ([['type' => 'EL34', 'plateWatts' => 26], ['type' => 'EL99', 'plateWatts' => 10], ['type' => 'EL34', 'plateWatts' => -1]] as $limit) {
+            $this->set('PUT', 'practice', ['tubeLimits' => [$limit]]);
+            self::assertResponseStatusCodeSame(422);
+        }
+        $this->set('PUT', 'practice', ['biasTargets' => ['fixed-push-pull' => ['lowPercent' => 60, 'highPercent' => 400]]]);
+        self::assertResponseStatusCodeSame(422);
+        self::assertSame(50.0, $this->get('/api/shop')->object('practice')->object('biasTargets')->object('fixed-push-pull')->number('lowPercent'));
+    }
+
     public function testItsWordsAndItsNameAreThoseOfItsHead(): void
     {
         $this->signIn('nell');

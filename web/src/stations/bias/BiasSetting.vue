@@ -17,7 +17,7 @@ const session = useSession()
 const { setting, fault, pending } = useBiasSetting(computed(() => props.stage), computed(() => part.value))
 
 const row = (name: string, reach: BiasSetting['now']): RangeRow[] => (reach === null ? [] : [{ name, cold: reach.cold, hot: reach.hot, open: reach.open }])
-const rows = computed(() => (setting.value === null ? [] : [...row(`${setting.value.part ?? ''}, as it is`, setting.value.now), ...row(`with ${setting.value.fits.map((f) => f.words).join(', ')}`, setting.value.then)]))
+const rows = computed(() => (setting.value === null ? [] : [...row(`${setting.value.part ?? ''}, as it is`, setting.value.now), ...row('with what is advised', setting.value.then)]))
 const stands = computed(() => props.tubes.flatMap((t) => (t.plateWatts === null || t.limits[0] === undefined ? [] : [{ position: t.position, share: t.plateWatts.value / t.limits[0].plateWatts }])))
 const choices = computed(() => (setting.value?.parts ?? []).map((p) => ({ label: `${p.part}${p.isBalance ? ', balance' : ''}: ${p.positions.join(' ')}`, value: p.part })))
 const open = computed(() => (setting.value?.before ?? []).filter((r) => r.verdict !== 'within'))
@@ -41,18 +41,18 @@ const look = (test: string, text: string): Promise<unknown> => bench.write('tria
   <div class="setting">
     <div class="left">
       <p v-if="fault !== null" class="danger">{{ fault }}</p>
-      <div class="card reach">
+      <div class="card reach" tabindex="0" role="region" aria-label="How far it reaches">
         <div v-if="choices.length > 1" class="which"><label class="said" for="which-part">What is turned</label><n-select :value="setting?.part ?? null" :options="choices" size="large" :input-props="{ id: 'which-part' }" @update:value="(v: string) => { part = v }" /></div>
         <trim-range v-if="rows.length > 0" :rows="rows" :low="setting?.target.range.low ?? 0.6" :high="setting?.target.range.high ?? 0.7" :stands="stands" />
         <p v-else-if="pending" class="pad soft">Asking the circuit how far it reaches.</p>
         <p v-else-if="setting?.part == null" class="pad">Nothing is drawn that would move this bias: no trim, no resistor of its supply, none under its cathodes.</p>
         <p v-else-if="setting.sentences.length === 0" class="pad">How far it reaches the circuit tells at full mains, with the mains stated, no limiter in, and every {{ session.word('tube') }} said with its suffix.</p>
-        <ul class="sentences"><li v-for="s in setting?.sentences ?? []" :key="s">{{ s }}</li></ul>
         <div v-if="(setting?.fits.length ?? 0) > 0" class="fits">
-          <p v-for="f in setting?.fits" :key="f.text" class="m"><b>{{ f.words }}</b><template v-if="f.watts !== null && f.watts > 0">, {{ showFigure(f.watts, 'W') }} or more</template></p>
+          <p v-for="f in setting?.fits" :key="f.text"><b>{{ f.words }}</b><template v-if="f.watts !== null && f.watts >= 0.25">, {{ showFigure(f.watts, 'W') }} or more</template></p>
           <button type="button" class="go" :disabled="!mayFit || busy" :title="mayFit ? 'What was advised is in' : 'Parts go in when it is proved dead'" @click="fit">Fitted so</button>
           <p v-if="!mayFit" class="small soft">Parts go in when it is proved dead.</p>
         </div>
+        <ul class="sentences"><li v-for="s in setting?.sentences ?? []" :key="s">{{ s }}</li></ul>
       </div>
     </div>
     <aside class="card said-of" tabindex="0" role="region" aria-label="Target, and what is to be known before">
@@ -72,13 +72,13 @@ const look = (test: string, text: string): Promise<unknown> => bench.write('tria
 
 <style scoped>
 .setting { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) 318px; gap: 10px; }
-.left { min-height: 0; overflow: auto; display: grid; align-content: start; gap: 8px; }
-.reach { padding-bottom: 8px; }
+.left { min-height: 0; display: flex; flex-direction: column; gap: 8px; }
+.reach { padding-bottom: 8px; overflow: hidden auto; min-height: 0; flex: 1; }
 .which { padding: 10px 14px 0; max-width: 320px; }
 .pad { padding: 14px; }
-.sentences { margin: 6px 14px; padding-left: 18px; display: grid; gap: 4px; font-size: 16px; }
-.fits { display: grid; gap: 4px 14px; grid-template-columns: minmax(0, 1fr) auto; align-items: center; padding: 4px 14px; border-top: 1px solid var(--fine); margin-top: 8px; }
-.fits p { grid-column: 1; font-size: 17px; } .fits p.small { font-size: 14px; } .fits .go { grid-column: 2; grid-row: 1 / span 2; }
+.sentences { margin: 6px 14px; padding-left: 18px; display: grid; gap: 4px; font-size: 15px; }
+.fits { display: grid; gap: 4px 14px; grid-template-columns: minmax(0, 1fr) auto; align-items: center; padding: 4px 14px; border-block: 1px solid var(--fine); margin-top: 4px; }
+.fits p { grid-column: 1; } .fits p.small { font-size: 14px; } .fits .go { grid-column: 2; grid-row: 1 / span 2; }
 .said-of { overflow: auto; min-height: 0; padding: 8px 12px; display: grid; gap: 8px; align-content: start; }
 .said-of h2 { margin-top: 4px; }
 fieldset { border: 0; padding: 0; margin: 0; display: flex; gap: 6px; } legend { padding: 0; margin-bottom: 3px; }

@@ -32,7 +32,7 @@ async function keep(): Promise<void> {
 <template>
   <form class="target" @submit.prevent="keep">
     <h2>Where {{ stage }} belongs</h2>
-    <label class="sr" for="target-school">Set by</label><n-select v-model:value="school" :options="schoolChoices" :disabled="!session.mayWrite" size="large" :input-props="{ id: 'target-school' }" />
+    <n-select v-model:value="school" aria-label="Set by" :options="schoolChoices" :disabled="!session.mayWrite" size="large" :input-props="{ 'aria-label': 'Set by' }" />
     <p v-if="isBand" class="band"><label class="sr" for="target-low">From, %</label><input id="target-low" v-model="low" inputmode="decimal" autocomplete="off" :disabled="!session.mayWrite"> to <label class="sr" for="target-high">To, %</label><input id="target-high" v-model="high" inputmode="decimal" autocomplete="off" :disabled="!session.mayWrite"> %</p>
     <template v-if="wantsReason"><label class="said" for="target-reason">{{ school === 'owner' ? 'Who wants it so, in their words' : 'By what it was set' }}</label><input id="target-reason" v-model="reason" maxlength="400" autocomplete="off" :disabled="!session.mayWrite"></template>
     <p v-if="fault !== null" role="alert" class="small out">{{ fault }}</p>

@@ -43,5 +43,6 @@ export function useBiasProbe(bias: ComputedRef<Bias | null>): Probe {
     const rest = [...targets.value.slice(i + 1), ...targets.value.slice(0, Math.max(0, i))]
     chosen.value = (rest.find(isOpen) ?? rest.find(unread) ?? targets.value[i])?.key ?? null
   }
-  return { targets, current, lastWritten, allRead: computed(() => targets.value.length > 0 && !targets.value.some(unread)), choose: (key) => { chosen.value = key }, release: () => { chosen.value = null }, step, advance }
+  const ways = computed(() => new Set((bias.value?.tubes ?? []).flatMap((t) => t.ways.map((w) => w.place))))
+  return { targets, current, lastWritten, knows: (place) => ways.value.has(place), allRead: computed(() => targets.value.length > 0 && !targets.value.some(unread)), choose: (key) => { chosen.value = key }, release: () => { chosen.value = null }, step, advance }
 }

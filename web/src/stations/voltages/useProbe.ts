@@ -11,6 +11,8 @@ export interface Probe {
   current: ComputedRef<Target | null>
   lastWritten: Ref<string | null>
   allRead: ComputedRef<boolean>
+  /** A place that no sheet prints and that belongs here all the same: a winding, a part. */
+  knows?: (place: string) => boolean
   choose: (key: string) => void
   step: (by: 1 | -1) => void
   /** Lets go of the choice: the first target that is still open is next. */

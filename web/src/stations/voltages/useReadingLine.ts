@@ -53,7 +53,7 @@ export function useReadingLine(probe: Probe): Line {
     if (!parsed.ok) return { said: parsed.sentence }
     const here = bench.bench?.points.filter((p) => p.place === place && p.function !== 'dc-amperes') ?? []
     const only = here.length === 1 ? here[0] : undefined
-    if (!known(place) && placeAsked.value !== line) { placeAsked.value = line; return { said: `The sheet has no ${place}. Enter again if it is meant.` } }
+    if (!known(place) && probe.knows?.(place) !== true && placeAsked.value !== line) { placeAsked.value = line; return { said: `The sheet has no ${place}. Enter again if it is meant.` } }
     const slip = only !== undefined && parsed.quantity.kind === 'value' ? slipOf(only, parsed.quantity.value) : null
     if (only !== undefined && slip !== null) return asked(slip, figure, parsed.quantity, only)
     return written({ place, function: only?.function ?? 'dc-volts', text: figure, ...(known(place) ? {} : { placeAnswer: 'as-typed' }) }, `${place}|${only?.function ?? 'dc-volts'}`)
