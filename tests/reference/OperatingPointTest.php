@@ -68,6 +68,10 @@ final class OperatingPointTest extends TestCase
         yield 'shorted cathode bypass' => ['Nuthatch 5', [['kind' => 'short', 'id' => 'C4']]];
         yield 'plate load a decade too small' => ['Quillon Duo 12', [['kind' => 'part', 'id' => 'R13', 'ohms' => 10000]]];
         yield 'plate to grid bridged' => ['Quillon Duo 12', [['kind' => 'bridge', 'id' => 'flux', 'between' => ['V2.7', 'V2.2'], 'ohms' => 1000000]]];
+        $open = [['kind' => 'open', 'id' => 'P5'], ['kind' => 'bridge', 'id' => 'P5~track', 'between' => ['D3/top', 'D3/bottom'], 'ohms' => 25000]];
+        yield 'bias trim without its wiper' => ['Teasel 50', $open];
+        yield 'bias trim without its wiper, the grids held to the cold end' => ['Teasel 50', [['kind' => 'bridge', 'id' => 'hold', 'between' => ['N2', 'D3/top'], 'ohms' => 270000], ...$open]];
+        yield 'bias trim at its hot end, another range resistor' => ['Teasel 50', [['kind' => 'part', 'id' => 'R33', 'ohms' => 27000], ['kind' => 'bridge', 'id' => 'hold', 'between' => ['N2', 'D3/top'], 'ohms' => 270000], ['kind' => 'setting', 'id' => 'P5', 'setting' => 0]]];
         yield 'open grid leak' => ['Quillon Duo 12', [['kind' => 'open', 'id' => 'R111']]];
     }
 
