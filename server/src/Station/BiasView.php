@@ -14,6 +14,7 @@ use Yew\Core\Bias\BiasSpread;
 use Yew\Core\Bias\BiasStation;
 use Yew\Core\Bias\BiasSweep;
 use Yew\Core\Bias\BiasTube;
+use Yew\Core\Bias\Oscillation;
 use Yew\Core\Circuit\TubeStress;
 use Yew\Core\Job\Bench;
 use Yew\Core\Quantity\Figure;
@@ -43,7 +44,7 @@ final readonly class BiasView
             'hasCircuit' => $bench->facts()->drawn->hasCircuit,
             'cautions' => $this->wording->cautions(BiasStation::ID),
             'tubes' => array_map($this->tube(...), array_values($tubes)),
-            'stages' => array_map($this->stage(...), array_keys($stages), array_values($stages)),
+            'stages' => array_map(fn (string $stage, array $of): array => $this->stage($stage, $of, Oscillation::judge($bench->facts(), $stage)), array_map(strval(...), array_keys($stages)), array_values($stages)),
         ];
     }
 
@@ -92,7 +93,7 @@ final readonly class BiasView
         return [
             'position' => $tube->drawn->position, 'stage' => $tube->drawn->stage, 'side' => $tube->drawn->side, 'types' => array_map(static fn ($t): string => $t->name, $tube->types), 'places' => (object) $tube->drawn->places,
             'limits' => array_map(static fn (BiasLimit $l): array => ['type' => $l->type, 'system' => $l->system, 'source' => $l->source, 'plateWatts' => $l->plateWatts, 'screenWatts' => $l->screenWatts], $tube->limits()),
-            'target' => ['school' => $target->school->value, 'low' => $target->low, 'high' => $target->high, 'isBand' => $target->school->isBand(), 'setBy' => $target->setBy],
+            'target' => ['school' => $target->school->value, 'low' => $target->low, 'high' => $target->high, 'isBand' => $target->school->isBand(), 'setBy' => $target->setBy, 'reason' => $target->reason],
             'plateVolts' => self::figure($tube->plate), 'screenVolts' => self::figure($tube->screen), 'gridVolts' => self::figure($tube->grid),
             'plateAmperes' => self::figure($tube->plateAmperes), 'screenAmperes' => self::figure($tube->screenAmperes),
             'plateWatts' => self::figure($tube->plateWatts()), 'screenWatts' => self::figure($tube->screenWatts()),
@@ -123,16 +124,18 @@ final readonly class BiasView
 
     /**
      * @param non-empty-list<BiasTube> $tubes
+     * @param list<Reason>             $seen  of its oscillation
      *
      * @return array<string, mixed>
      */
-    private function stage(string $stage, array $tubes): array
+    private function stage(string $stage, array $tubes, array $seen): array
     {
         $spread = BiasSpread::judge($tubes);
+        $reasons = [...(null === $spread ? [] : [$spread]), ...$seen];
 
         return [
             'stage' => $stage, 'positions' => array_map(static fn (BiasTube $t): string => $t->drawn->position, $tubes), 'plateToPlateOhms' => $tubes[0]->drawn->plateToPlate, 'isSingleEnded' => $tubes[0]->drawn->isSingleEnded,
-            'verdict' => null === $spread ? null : $spread->verdict->value, 'reasons' => null === $spread ? [] : [$this->wording->told($spread)],
+            'verdict' => Reason::worst($reasons)?->value, 'reasons' => array_map($this->wording->told(...), $reasons),
         ];
     }
 

@@ -146,6 +146,15 @@ final class BiasTest extends ServerTestCase
         $this->read(['V4.8' => '0.0463', 'V4.3' => '432', 'V4.4' => '432']);
         self::assertStringContainsString('Without signal they use 63 % (V4) of the heat that they may make; 60 to 70 % is usual for a stage of this kind.', $html());
         self::assertMatchesRegularExpression('/V4 6L6GC what is under its cathode 46\.3 ± [\d.]+ mA 432 V 18\.9 ± [\d.]+ W 63 % of 30 W, design-maximum/', $html());
+        self::assertStringContainsString('V4, V5: to idle at 60 to 70 % of the limit, as is usual for such a stage.', $html());
+        self::assertStringNotContainsString('Not tested unplugged (bias', $html(), 'it is no part of the cold bench');
+        $this->write($this->job, 'bias-target', ['stage' => 'T2', 'school' => 'owner', 'lowPercent' => 55, 'highPercent' => 65, 'reason' => 'likes it cool']);
+        $this->write($this->job, 'trial', ['test' => 'output-look', 'part' => 'T2', 'text' => 'clean']);
+        self::assertStringContainsString('55 to 65 % is as you like it (“likes it cool”).', $html());
+        self::assertStringContainsString('V4, V5: to idle at 55 to 65 % of the limit, as the owner likes it: “likes it cool”.', $html());
+        self::assertStringContainsString('The output is clean to 1 MHz.', $html());
+        $this->write($this->job, 'bias-target', ['stage' => 'T2', 'school' => 'distortion', 'reason' => '0.25 % at 10 W']);
+        self::assertStringContainsString('they are set for the least distortion (“0.25 % at 10 W”).', $html());
     }
 
     /** @param array<string, string> $readings */
