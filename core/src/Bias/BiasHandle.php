@@ -62,6 +62,20 @@ final readonly class BiasHandle
         return [] === $trims && null !== $part ? [new self($part->id, 'supply', self::ohms($facts, $part->id, $drawn->biasOhms[$part->id]))] : $trims;
     }
 
+    /**
+     * The trim of a stage that nobody has measured yet: it begins colder than where it belongs, and is brought up warm (BIAS-6).
+     *
+     * @param list<BiasTube> $tubes of the stage
+     *
+     * @return self|null null where one of them was measured, or nothing is turned
+     */
+    public static function toBeginCold(BenchFacts $facts, array $tubes): ?self
+    {
+        $handle = [] === $tubes || [] !== array_filter($tubes, static fn (BiasTube $t): bool => null !== $t->current()) ? null : self::of($facts, $tubes[0]);
+
+        return 'setting' === $handle?->kind && !$handle->isBalance ? $handle : null;
+    }
+
     /** The resistor of a bias supply that sets its volts: from its node to the chassis, else on the way there. */
     private static function ofSupply(DrawnOutput $drawn, Netlist $netlist): ?Resistor
     {

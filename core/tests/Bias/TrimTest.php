@@ -37,6 +37,17 @@ final class TrimTest extends TestCase
         self::assertSame(['P1', 'P2'], BiasTape::of(TrimmedAmplifiers::oneEach(), 230.0)->bench()->facts->trims(), 'trims outside the supply’s block are asked about before power, too');
     }
 
+    /** Nothing is said of where to begin once a tube was measured, and nothing where nothing is turned (BIAS-6). */
+    public function testAStageThatNobodyMeasuredBeginsCold(): void
+    {
+        $cold = static fn (BiasTape $tape): ?string => BiasHandle::toBeginCold(($bench = $tape->bench())->facts, array_values($bench->tubes()))?->part;
+        self::assertSame('P5', $cold(BiasTape::energised('teasel-50', 230.0)));
+        self::assertNull($cold(BiasTape::energised('teasel-50', 230.0)->reads(['V4.8' => '18mA'])));
+        self::assertSame('P1', $cold(BiasTape::of(TrimmedAmplifiers::levelAndBalance(), 230.0)), 'the level, not the balance');
+        self::assertNull($cold(BiasTape::energised('lantern-30', 117.0)), 'no trim');
+        self::assertNull($cold(BiasTape::energised('wren-15', 230.0)), 'nothing to turn');
+    }
+
     public function testATubeOfAnOutputStageIsAnOutputTubeAndFixedBiasedWhateverAListSays(): void
     {
         $bench = BiasTape::of(TrimmedAmplifiers::oneEach(), 230.0)->bench();

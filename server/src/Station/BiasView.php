@@ -44,7 +44,7 @@ final readonly class BiasView
             'hasCircuit' => $bench->facts()->drawn->hasCircuit,
             'cautions' => $this->wording->cautions(BiasStation::ID),
             'tubes' => array_map($this->tube(...), array_values($tubes)),
-            'stages' => array_map(fn (string $stage, array $of): array => $this->stage($stage, $of, Oscillation::judge($bench->facts(), $stage)), array_map(strval(...), array_keys($stages)), array_values($stages)),
+            'stages' => array_map(fn (string $stage, array $of): array => $this->stage($stage, $of, Oscillation::judge($bench->facts(), $stage), BiasHandle::toBeginCold($bench->facts(), $of)), array_map(strval(...), array_keys($stages)), array_values($stages)),
         ];
     }
 
@@ -125,16 +125,18 @@ final readonly class BiasView
     /**
      * @param non-empty-list<BiasTube> $tubes
      * @param list<Reason>             $seen  of its oscillation
+     * @param BiasHandle|null          $cold  trim that begins cold
      *
      * @return array<string, mixed>
      */
-    private function stage(string $stage, array $tubes, array $seen): array
+    private function stage(string $stage, array $tubes, array $seen, ?BiasHandle $cold): array
     {
         $spread = BiasSpread::judge($tubes);
         $reasons = [...(null === $spread ? [] : [$spread]), ...$seen];
 
         return [
             'stage' => $stage, 'positions' => array_map(static fn (BiasTube $t): string => $t->drawn->position, $tubes), 'plateToPlateOhms' => $tubes[0]->drawn->plateToPlate, 'isSingleEnded' => $tubes[0]->drawn->isSingleEnded,
+            'start' => null === $cold ? null : $this->wording->cold('bias-start-cold', ['part' => $cold->part]),
             'verdict' => Reason::worst($reasons)?->value, 'reasons' => array_map($this->wording->told(...), $reasons),
         ];
     }

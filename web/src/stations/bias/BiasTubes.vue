@@ -34,6 +34,7 @@ const isRead = (t: BiasTube, place: string): boolean => t.currents.some((c) => c
         </ul>
       </details>
     </section>
+    <p v-if="stage.start !== null" class="small advice start">{{ stage.start }}</p>
     <section v-if="stage.reasons.length > 0" class="tube">
       <p v-for="r in stage.reasons" :key="r.code" class="small"><b>Set</b> <b :class="['verdict', r.verdict]">{{ verdictWords[r.verdict] }}</b> {{ r.sentence }}</p>
     </section>
@@ -48,6 +49,7 @@ const isRead = (t: BiasTube, place: string): boolean => t.currents.some((c) => c
 .head { display: flex; gap: 8px; align-items: baseline; width: 100%; min-height: 44px; font-size: 17px; }
 .big { margin-left: auto; font-size: 34px; line-height: 1; }
 .figures { display: flex; justify-content: space-between; font-size: 16px; }
+.start { margin: 8px 12px; }
 .advice { border-left: 4px solid var(--heart); padding-left: 8px; }
 summary { cursor: pointer; min-height: 26px; }
 ul { margin: 4px 0 0; padding-left: 18px; }
