@@ -86,6 +86,7 @@ final class EntryRulesTest extends TestCase
         yield 'a meter set' => ['meter-set', ['meterId' => 'no-1', 'function' => 'dc-volts', 'jackSeen' => true], false];
         yield 'another stop' => ['stop', ['recordingId' => 'r'] + self::READING, false];
         yield 'another way of powering up' => ['power-choice', ['method' => 'lamp'], false];
+        yield 'another bias target' => ['bias-target', ['stage' => 'T2', 'school' => 'shop'], false];
         yield 'left alone' => ['left-alone', ['station' => 'iron', 'part' => 'T1', 'reason' => 'sealed'], false];
     }
 
