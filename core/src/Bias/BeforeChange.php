@@ -28,9 +28,9 @@ final class BeforeChange
 
         return [
             true === $conditions?->inletIsMeasured() ? new Reason('before-mains', Verdict::Within, ['inletVolts' => $conditions->inletVolts()]) : new Reason('before-mains-open', Verdict::CannotSay),
-            '' === $unread ? new Reason('before-grids', Verdict::Within) : new Reason('before-grids-open', Verdict::CannotSay, ['unread' => $unread]),
+            [] === $unread ? new Reason('before-grids', Verdict::Within) : new Reason('before-grids-open', Verdict::CannotSay, ['unread' => implode(', ', $unread)]),
             self::coupling($facts, $tubes),
-            '' === $typeless ? new Reason('before-type', Verdict::Within, ['type' => implode(', ', array_unique(array_map(static fn (BiasTube $t): string => $t->types[0]->name, $tubes)))]) : new Reason('before-type-open', Verdict::CannotSay, ['unread' => $typeless]),
+            [] === $typeless ? new Reason('before-type', Verdict::Within, ['type' => implode(', ', array_unique(array_map(static fn (BiasTube $t): string => $t->types[0]->name, $tubes)))]) : new Reason('before-type-open', Verdict::CannotSay, ['unread' => implode(', ', $typeless)]),
             ...([] === $looked ? [new Reason('before-look-open', Verdict::CannotSay)] : $looked),
             ...self::hot($tubes),
         ];
@@ -69,21 +69,23 @@ final class BeforeChange
     private static function hot(array $tubes): array
     {
         $hot = self::positions($tubes, static fn (BiasTube $t): bool => [] !== array_filter(BiasJudge::judge($t), static fn (Reason $r): bool => \in_array($r->code, ['bias-over-limit', 'bias-hot', 'bias-hotter-than-printed'], true)));
-        $count = '' === $hot ? 0 : substr_count($hot, ',') + 1;
+        $figures = ['hot' => implode(', ', $hot)];
 
         return match (true) {
-            0 === $count => [],
-            $count === \count($tubes) && $count > 1 => [new Reason('before-all-hot', Verdict::Watch, ['hot' => $hot])],
-            default => [new Reason('before-one-hot', Verdict::Watch, ['hot' => $hot])],
+            [] === $hot => [],
+            \count($hot) === \count($tubes) && \count($hot) > 1 => [new Reason('before-all-hot', Verdict::Watch, $figures)],
+            default => [new Reason('before-one-hot', Verdict::Watch, $figures)],
         };
     }
 
     /**
      * @param non-empty-list<BiasTube> $tubes
      * @param \Closure(BiasTube): bool $are
+     *
+     * @return list<string>
      */
-    private static function positions(array $tubes, \Closure $are): string
+    private static function positions(array $tubes, \Closure $are): array
     {
-        return implode(', ', array_map(static fn (BiasTube $t): string => $t->drawn->position, array_filter($tubes, $are)));
+        return array_map(static fn (BiasTube $t): string => $t->drawn->position, array_values(array_filter($tubes, $are)));
     }
 }

@@ -63,6 +63,29 @@ final readonly class BiasHandle
     }
 
     /**
+     * @param non-empty-list<BiasTube> $tubes
+     *
+     * @return array<string, self> all that moves the bias of any of them, by part: levels before balances
+     */
+    public static function ofStage(BenchFacts $facts, array $tubes): array
+    {
+        $all = array_merge(...array_map(static fn (BiasTube $t): array => self::all($facts, $t), $tubes));
+        usort($all, static fn (self $a, self $b): int => $a->isBalance <=> $b->isBalance);
+
+        return array_combine(array_map(static fn (self $h): string => $h->part, $all), $all);
+    }
+
+    /**
+     * @param list<BiasTube> $tubes
+     *
+     * @return list<BiasTube> those whose bias it moves
+     */
+    public function moved(BenchFacts $facts, array $tubes): array
+    {
+        return array_values(array_filter($tubes, fn (BiasTube $t): bool => [] !== array_filter(self::all($facts, $t), fn (self $h): bool => $h->part === $this->part)));
+    }
+
+    /**
      * The trim of a stage that nobody has measured yet: it begins colder than where it belongs, and is brought up warm (BIAS-6).
      *
      * @param list<BiasTube> $tubes of the stage

@@ -15,7 +15,6 @@ use Yew\Core\Station\PartVerdict;
 use Yew\Core\Station\Station;
 use Yew\Core\Station\Step;
 use Yew\Core\Test\Reason;
-use Yew\Core\Test\TakenTest;
 
 /** How the output tubes idle: one item for each, and one for each stage that has several. Its readings are those of the voltages. */
 final class BiasStation implements Station
@@ -63,8 +62,8 @@ final class BiasStation implements Station
         $hints = array_filter($tubes, static fn (BiasTube $t): bool => ($t->strength() ?? 0.0) > BiasJudge::STRONG_TIMES);
         $spread = BiasSpread::judge($tubes);
         $reasons = [...(null === $spread ? [] : [$spread]), ...Oscillation::judge($facts, $stage)];
-        $said = static fn (BiasTestKind $kind): ?TakenTest => $facts->sinceChange($facts->tests->of($stage)->latest($kind));
-        $steps = [new Step(BiasTestKind::OutputLook, $stage, '', $said(BiasTestKind::OutputLook), [] === $hints), new Step(BiasTestKind::ProbeTouch, $stage, '', $said(BiasTestKind::ProbeTouch), true)];
+        $step = static fn (BiasTestKind $kind, bool $optional): Step => new Step($kind, $stage, '', Oscillation::seen($facts, $stage, $kind), $optional);
+        $steps = [$step(BiasTestKind::OutputLook, [] === $hints), $step(BiasTestKind::ProbeTouch, true)];
 
         return new Item($stage, 'bias', null === $spread ? 'bias-look' : 'bias-set', '', self::verdict($reasons), $steps, states: [ChassisState::Energised], asked: null !== $spread || [] !== $hints);
     }

@@ -23,7 +23,7 @@ final readonly class ExchangeAdvice
     public static function of(BiasBench $bench, BiasSweep $sweep, string $stage): ?self
     {
         $handle = $sweep->handle;
-        $tubes = array_values(array_filter($bench->tubesOf($stage), static fn (BiasTube $t): bool => $handle?->part === BiasHandle::of($bench->facts, $t)?->part));
+        $tubes = $handle?->moved($bench->facts, $bench->tubesOf($stage)) ?? [];
         $trial = null === $handle || 'setting' === $handle->kind ? null : StageTrial::of($bench, $sweep, $tubes);
         $now = $trial?->with();
         if (null === $trial || null === $now) {
@@ -40,6 +40,8 @@ final readonly class ExchangeAdvice
         $part = null === $advice?->fitOhms ? null : new PartToFit($handle->part, $advice->fitOhms, $handle->now, $advice->fitWatts);
         $then = null === $part ? null : $trial->with($part->change());
 
-        return null !== $then && $isAllowed($then) ? new self($trial->isMeasured(), $isEnough, $now, $part, $then) : new self($trial->isMeasured(), $isEnough, $now, null, null);
+        [$part, $then] = null !== $then && $isAllowed($then) ? [$part, $then] : [null, null];
+
+        return new self($trial->isMeasured(), $isEnough, $now, $part, $then);
     }
 }

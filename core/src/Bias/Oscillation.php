@@ -7,6 +7,7 @@ namespace Yew\Core\Bias;
 use Yew\Core\Reading\Verdict;
 use Yew\Core\Station\BenchFacts;
 use Yew\Core\Test\Reason;
+use Yew\Core\Test\TakenTest;
 
 /** Whether an output stage oscillates, as far as somebody looked: no advice is followed before that is known where anything hints at it (BIAS-4d). */
 final class Oscillation
@@ -16,7 +17,7 @@ final class Oscillation
     {
         $reasons = [];
         foreach (BiasTestKind::cases() as $kind) {
-            $said = $facts->sinceChange($facts->tests->of($stage)->latest($kind))?->choice();
+            $said = self::seen($facts, $stage, $kind)?->choice();
             $reasons = null === $said ? $reasons : [...$reasons, new Reason('bias-'.$kind->value.'-'.$said, \in_array($said, ['clean', 'steady'], true) ? Verdict::Within : Verdict::Out, ['stage' => $stage])];
         }
 
@@ -26,6 +27,12 @@ final class Oscillation
     /** Whether it was looked at, and is clean. */
     public static function isClean(BenchFacts $facts, string $stage): bool
     {
-        return Verdict::Within === Reason::worst(self::judge($facts, $stage)) && 'clean' === $facts->sinceChange($facts->tests->of($stage)->latest(BiasTestKind::OutputLook))?->choice();
+        return Verdict::Within === Reason::worst(self::judge($facts, $stage)) && 'clean' === self::seen($facts, $stage, BiasTestKind::OutputLook)?->choice();
+    }
+
+    /** What was seen last, since the last change in there. */
+    public static function seen(BenchFacts $facts, string $stage, BiasTestKind $kind): ?TakenTest
+    {
+        return $facts->sinceChange($facts->tests->of($stage)->latest($kind));
     }
 }

@@ -6,6 +6,7 @@ namespace Yew\Core\Bias;
 
 use Yew\Core\Drawn\DrawnTrim;
 use Yew\Core\Quantity\ESeries;
+use Yew\Core\Sheet\FittedChange;
 
 /**
  * The resistors that let a trim sweep the range that its stage needs, solved in the bias supply as it is fitted (BIAS-4).
@@ -68,7 +69,9 @@ final readonly class RangeAdvice
         $parts = [...$range, ...$hold];
         $then = [] === $parts ? null : $search->reach($trial, $range);
 
-        return null !== $then && $then->failsSafe() && $then->hot->isAllowed() && ($isEnough || [] !== $range) ? new self($trim, $ends, $search->mostShare, $search->isMeasured, $isEnough, $now, $parts, $then) : new self($trim, $ends, $search->mostShare, $search->isMeasured, $isEnough, $now, [], null);
+        [$parts, $then] = null !== $then && $then->failsSafe() && $then->hot->isAllowed() && ($isEnough || [] !== $range) ? [$parts, $then] : [[], null];
+
+        return new self($trim, $ends, $search->mostShare, $search->isMeasured, $isEnough, $now, $parts, $then);
     }
 
     /** @return list<PartToFit> */
@@ -162,7 +165,7 @@ final readonly class RangeAdvice
         $hottest = $choices[array_key_first($allowed)] ?? [];
         $parts = [];
         foreach ($hottest as $id => $value) {
-            $amperes = $trial->amperes($id, ...array_map(static fn (PartToFit $p) => $p->change(), $this->fitted($hottest)));
+            $amperes = $trial->amperes($id, ...$this->changes(self::resistors($hottest)));
             $parts[] = new PartToFit($id, $value, $this->ends[$id], null === $amperes ? null : self::WATTS_TIMES * $amperes ** 2 * $value);
         }
 
@@ -176,7 +179,7 @@ final readonly class RangeAdvice
      */
     private function heat(StageTrial $trial, array $ohms): float
     {
-        $end = $trial->with(...[...array_map(static fn (PartToFit $p) => $p->change(), $this->fitted($ohms)), TrimReach::set($this->trim, $this->now->hotSetting)]);
+        $end = $this->end($trial, $ohms, $this->now->hotSetting);
 
         return null === $end ? \NAN : log(max($end->share / $this->mostShare, $end->highShare, 1e-6));
     }
@@ -184,26 +187,42 @@ final readonly class RangeAdvice
     /** @param array<string, float> $ohms */
     private function chill(StageTrial $trial, array $ohms): float
     {
-        $end = $trial->with(...[...array_map(static fn (PartToFit $p) => $p->change(), $this->fitted($ohms)), TrimReach::set($this->trim, 1.0 - $this->now->hotSetting)]);
+        $end = $this->end($trial, $ohms, 1.0 - $this->now->hotSetting);
 
         return null === $end ? \NAN : log(max($end->share / self::COLD, 1e-6));
+    }
+
+    /** @param array<string, float> $ohms */
+    private function end(StageTrial $trial, array $ohms, float $setting): ?TrimEnd
+    {
+        return $trial->with(...[...$this->changes(self::resistors($ohms)), TrimReach::set($this->trim, $setting)]);
+    }
+
+    /**
+     * @param array<string, float> $ohms
+     *
+     * @return list<PartToFit>
+     */
+    private static function resistors(array $ohms): array
+    {
+        return array_map(static fn (string $id, float $value): PartToFit => new PartToFit($id, $value), array_keys($ohms), array_values($ohms));
     }
 
     /**
      * With what holds the grids when the wiper is lost.
      *
-     * @param array<string, float> $ohms
+     * @param list<PartToFit> $range
      *
-     * @return list<PartToFit>
+     * @return list<FittedChange>
      */
-    private function fitted(array $ohms): array
+    private function changes(array $range): array
     {
-        return [...array_map(static fn (string $id, float $value): PartToFit => new PartToFit($id, $value), array_keys($ohms), array_values($ohms)), ...$this->parts];
+        return array_map(static fn (PartToFit $p): FittedChange => $p->change(), [...$range, ...$this->parts]);
     }
 
     /** @param list<PartToFit> $range */
     private function reach(StageTrial $trial, array $range): ?TrimReach
     {
-        return TrimReach::of($trial, $this->trim, ...array_map(static fn (PartToFit $p) => $p->change(), [...$range, ...$this->parts]));
+        return TrimReach::of($trial, $this->trim, ...$this->changes($range));
     }
 }

@@ -45,16 +45,16 @@ final readonly class StageTrial
     /** Null where the circuit has no answer: then nothing is said of it, least of all that it is safe. */
     public function with(FittedChange ...$changes): ?TrimEnd
     {
-        $now = $this->shares($this->conditions, $changes);
-        $high = $this->shares(BiasSweep::wall($this->bench, $this->conditions, 1.0 + BiasSweep::MAINS_SPREAD), $changes);
+        $there = $this->stresses($this->conditions, $changes);
+        $now = $this->shares($there);
+        $high = $this->shares($this->stresses(BiasSweep::wall($this->bench, $this->conditions, 1.0 + BiasSweep::MAINS_SPREAD), $changes));
         if (null === $now || null === $high) {
             return null;
         }
         arsort($now);
         $position = (string) array_key_first($now);
-        $grid = $this->stresses($this->conditions, $changes)[$position]->gridVolts ?? 0.0;
 
-        return new TrimEnd($position, $this->gridThere($position, $grid), $now[$position], max([0.0, ...$high]));
+        return new TrimEnd($position, $this->gridThere($position, $there[$position]->gridVolts), $now[$position], max([0.0, ...$high]));
     }
 
     /** What flows through a part so, amperes; null where the circuit has no answer. */
@@ -66,13 +66,12 @@ final readonly class StageTrial
     }
 
     /**
-     * @param array<FittedChange> $changes
+     * @param array<string, TubeStress> $to
      *
      * @return array<string, float>|null shares of the plates’ limits, by position
      */
-    private function shares(Conditions $conditions, array $changes): ?array
+    private function shares(array $to): ?array
     {
-        $to = $this->stresses($conditions, $changes);
         $shares = [];
         foreach ($this->tubes as $tube) {
             $position = $tube->drawn->position;

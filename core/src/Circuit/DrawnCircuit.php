@@ -42,4 +42,10 @@ final readonly class DrawnCircuit
 
         return $ordered;
     }
+
+    /** @return list<string> ids of the rails that bias supplies make */
+    public function biasRails(): array
+    {
+        return array_merge(...array_map(static fn (ExpandedBlock $b): array => 'bias' === $b->kind ? array_map(static fn (Rail $r): string => $r->id, $b->rails) : [], $this->blocks));
+    }
 }

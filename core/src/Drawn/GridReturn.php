@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Yew\Core\Drawn;
 
-use Yew\Core\Circuit\Block\ExpandedBlock;
-use Yew\Core\Circuit\Block\Rail;
 use Yew\Core\Circuit\Element\Diode;
 use Yew\Core\Circuit\Element\Potentiometer;
 use Yew\Core\Circuit\Element\Rectifier;
@@ -40,7 +38,7 @@ final readonly class GridReturn
         $chassis = $at(Netlist::CHASSIS);
         $ends = self::ends($netlist, $at);
         $carrying = self::carrying($circuit, $at, [$chassis => true] + $ends);
-        $supplies = array_map($at, array_merge([], ...array_map(static fn (ExpandedBlock $b): array => 'bias' === $b->kind ? array_map(static fn (Rail $r): string => $r->id, $b->rails) : [], $circuit->drawn->blocks)));
+        $supplies = array_map($at, $circuit->drawn->biasRails());
         $trims = $found = [];
         $seen = [$at($grid) => true];
         for ($ring = [$at($grid)]; [] !== $ring; $ring = $next) {

@@ -6,7 +6,6 @@ namespace Yew\Core\Sheet;
 
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\Block\ExpandedBlock;
-use Yew\Core\Circuit\Block\Rail;
 use Yew\Core\Circuit\Compile\NodeMap;
 use Yew\Core\Circuit\DrawnCircuit;
 use Yew\Core\Circuit\Netlist;
@@ -39,10 +38,8 @@ final readonly class CircuitPoints
     public static function of(DrawnCircuit $circuit, TubeCatalogue $catalogue, array $tubes): array
     {
         $self = new self($circuit, $catalogue, $tubes);
-        $points = $bias = [];
-        foreach ($circuit->blocks as $block) {
-            $bias = [...$bias, ...('bias' === $block->kind ? array_map(static fn (Rail $r): string => $r->id, $block->rails) : [])];
-        }
+        $points = [];
+        $bias = $circuit->biasRails();
         foreach ($circuit->rails() as $rail) {
             $points[] = self::point($rail->id, \in_array($rail->id, $bias, true) ? PointKind::Bias : PointKind::Rail, $rail->fedFrom, null);
         }

@@ -40,27 +40,42 @@ final readonly class BiasTarget
     public static function decode(Fields $fields): self
     {
         $school = $fields->oneOf('school', TargetSchool::class);
-        [$low, $high] = [$fields->optionalNumber('lowPercent', ...self::PERCENT), $fields->optionalNumber('highPercent', ...self::PERCENT)];
         $reason = trim($fields->optionalText('reason', 400));
-        if ($school->isBand() && (null === $low || null === $high || $low >= $high)) {
-            throw $fields->fault('highPercent', 'a target reaches from a lower to a higher percentage');
-        }
-        if (!$school->isBand() && (null !== $low || null !== $high)) {
+        if (!$school->isBand() && ($fields->has('lowPercent') || $fields->has('highPercent'))) {
             throw $fields->fault('lowPercent', 'this school knows no percentage');
         }
+        [$low, $high] = $school->isBand() ? self::band($fields) : self::PERCENT;
         if ($school->needsReason() && '' === $reason) {
             throw $fields->fault('reason', 'say who wants it so, or by what it was set');
         }
 
-        return new self($school, ($low ?? self::PERCENT[0]) / 100, ($high ?? self::PERCENT[1]) / 100, 'job', $reason);
+        return new self($school, $low / 100, $high / 100, 'job', $reason);
+    }
+
+    /**
+     * From which percentage to which.
+     *
+     * @return array{float, float}
+     *
+     * @throws BadData for one upside down, or over the limit
+     */
+    public static function band(Fields $fields): array
+    {
+        [$low, $high] = [$fields->number('lowPercent', ...self::PERCENT), $fields->number('highPercent', ...self::PERCENT)];
+
+        return $low < $high ? [$low, $high] : throw $fields->fault('highPercent', 'a target reaches from a lower to a higher percentage');
+    }
+
+    /** @return array{lowPercent: float, highPercent: float} as band() reads it */
+    public function percents(): array
+    {
+        return ['lowPercent' => round(100 * $this->low, 3), 'highPercent' => round(100 * $this->high, 3)];
     }
 
     /** @return array<string, float|string> */
     public function toArray(): array
     {
-        $band = $this->school->isBand() ? ['lowPercent' => round(100 * $this->low, 3), 'highPercent' => round(100 * $this->high, 3)] : [];
-
-        return ['school' => $this->school->value, ...$band, ...('' === $this->reason ? [] : ['reason' => $this->reason])];
+        return ['school' => $this->school->value, ...($this->school->isBand() ? $this->percents() : []), ...('' === $this->reason ? [] : ['reason' => $this->reason])];
     }
 
     /** What advice aims at, as a share: the middle. */

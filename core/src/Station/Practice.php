@@ -102,12 +102,9 @@ final readonly class Practice
             if (null === $band) {
                 continue;
             }
-            [$low, $high] = [$band->number('lowPercent', ...BiasTarget::PERCENT), $band->number('highPercent', ...BiasTarget::PERCENT)];
+            [$low, $high] = BiasTarget::band($band);
             $band->done();
-            if ($low >= $high) {
-                throw $band->fault('highPercent', 'a target reaches from a lower to a higher percentage');
-            }
-            if ([$low, $high] !== [round(100 * $class->low(), 3), round(100 * $class->high(), 3)]) {
+            if ([$low, $high] !== array_values(BiasTarget::ofSchool($class)->percents())) {
                 $targets[$class->value] = [$low / 100, $high / 100];
             }
         }
@@ -120,7 +117,7 @@ final readonly class Practice
     public function toArray(): array
     {
         return [
-            'biasTargets' => array_combine(array_column(OutputClass::cases(), 'value'), array_map(fn (OutputClass $c): array => ['lowPercent' => round(100 * $this->biasTarget($c)->low, 3), 'highPercent' => round(100 * $this->biasTarget($c)->high, 3)], OutputClass::cases())), 'tubeLimits' => array_map(static fn (OwnLimit $l): array => $l->toArray(), $this->tubeLimits),
+            'biasTargets' => array_combine(array_column(OutputClass::cases(), 'value'), array_map(fn (OutputClass $c): array => $this->biasTarget($c)->percents(), OutputClass::cases())), 'tubeLimits' => array_map(static fn (OwnLimit $l): array => $l->toArray(), $this->tubeLimits),
             'capacitorSchool' => $this->school->value, 'leakageGrade' => $this->leakage->value, 'resistorGracePercent' => $this->resistorGracePercent, 'mainsVolts' => $this->mainsVolts, 'mainsHertz' => $this->mainsHertz, 'insulationGoodOhms' => $this->insulationOhms, 'insulationVolts' => $this->insulationVolts, 'powerMethod' => $this->powerMethod->value,
         ];
     }

@@ -12,6 +12,7 @@ use Yew\Core\Bias\BiasSweep;
 use Yew\Core\Bias\BiasTestKind;
 use Yew\Core\Bias\BiasTube;
 use Yew\Core\Bias\ExchangeAdvice;
+use Yew\Core\Bias\Oscillation;
 use Yew\Core\Bias\PartToFit;
 use Yew\Core\Bias\RangeAdvice;
 use Yew\Core\Bias\TrimEnd;
@@ -32,11 +33,11 @@ final readonly class SettingView
     /**
      * What is turned or changed, chosen by name; the first where none is said.
      *
-     * @param list<BiasTube> $tubes
+     * @param non-empty-list<BiasTube> $tubes
      */
     public static function handle(BenchFacts $facts, array $tubes, ?string $part): ?BiasHandle
     {
-        $all = self::handles($facts, $tubes);
+        $all = BiasHandle::ofStage($facts, $tubes);
 
         return null === $part ? array_values($all)[0] ?? null : $all[$part] ?? throw Refused::badData('part', \sprintf('“%s” does not move the bias of this stage', $part));
     }
@@ -50,15 +51,14 @@ final readonly class SettingView
             throw Refused::notFound('output stage with tubes in');
         }
         $handle = self::handle($bias->facts, $tubes, $part);
-        $sweep = null === $handle ? null : BiasSweep::of($bias, self::moved($bias->facts, $tubes, $handle)[0] ?? $tubes[0], $handle);
+        $sweep = null === $handle ? null : BiasSweep::of($bias, $handle->moved($bias->facts, $tubes)[0] ?? $tubes[0], $handle);
         $range = null === $sweep ? null : RangeAdvice::of($bias, $sweep, $stage);
         $exchange = null === $sweep ? null : ExchangeAdvice::of($bias, $sweep, $stage);
-        $tests = $bias->facts->tests->of($stage);
-        $seen = static fn (BiasTestKind $kind): ?string => $bias->facts->sinceChange($tests->latest($kind))?->choice();
+        $seen = static fn (BiasTestKind $kind): ?string => Oscillation::seen($bias->facts, $stage, $kind)?->choice();
 
         return [
             'stage' => $stage, 'part' => $handle?->part, 'kind' => true === $handle?->isBalance ? 'balance' : $handle?->kind,
-            'parts' => array_map(static fn (BiasHandle $h): array => ['part' => $h->part, 'isBalance' => $h->isBalance, 'positions' => array_map(static fn (BiasTube $t): string => $t->drawn->position, self::moved($bias->facts, $tubes, $h))], array_values(self::handles($bias->facts, $tubes))),
+            'parts' => array_map(static fn (BiasHandle $h): array => ['part' => $h->part, 'isBalance' => $h->isBalance, 'positions' => array_map(static fn (BiasTube $t): string => $t->drawn->position, $h->moved($bias->facts, $tubes))], array_values(BiasHandle::ofStage($bias->facts, $tubes))),
             'target' => $this->target($tubes[0]),
             ...match (true) {
                 null !== $range => $this->range($range),
@@ -68,29 +68,6 @@ final readonly class SettingView
             'before' => array_map($this->wording->told(...), BeforeChange::of($bias->facts, $tubes)),
             'look' => ['output' => $seen(BiasTestKind::OutputLook), 'probe' => $seen(BiasTestKind::ProbeTouch)],
         ];
-    }
-
-    /**
-     * @param list<BiasTube> $tubes
-     *
-     * @return array<string, BiasHandle> by part: levels before balances
-     */
-    private static function handles(BenchFacts $facts, array $tubes): array
-    {
-        $all = array_merge(...array_map(static fn (BiasTube $t): array => BiasHandle::all($facts, $t), $tubes));
-        usort($all, static fn (BiasHandle $a, BiasHandle $b): int => $a->isBalance <=> $b->isBalance);
-
-        return array_combine(array_map(static fn (BiasHandle $h): string => $h->part, $all), $all);
-    }
-
-    /**
-     * @param list<BiasTube> $tubes
-     *
-     * @return list<BiasTube> those that it moves
-     */
-    private static function moved(BenchFacts $facts, array $tubes, BiasHandle $handle): array
-    {
-        return array_values(array_filter($tubes, static fn (BiasTube $t): bool => [] !== array_filter(BiasHandle::all($facts, $t), static fn (BiasHandle $h): bool => $h->part === $handle->part)));
     }
 
     /** @return array<string, mixed> */

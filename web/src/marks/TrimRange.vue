@@ -8,12 +8,14 @@ export interface RangeRow { name: string; cold: RangeEnd; hot: RangeEnd; open: R
 const props = defineProps<{ rows: RangeRow[]; low: number; high: number; stands: { position: string; share: number }[] }>()
 
 const most = computed(() => Math.min(1.6, Math.max(1.2, ...props.rows.map((r) => r.hot.highShare + 0.1))))
-const at = (share: number): string => `${String((100 * Math.min(share, most.value)) / most.value)}%`
-const wide = (from: number, to: number): string => `${String((100 * (Math.min(to, most.value) - Math.min(from, most.value))) / most.value)}%`
+/** Percent of the way across. */
+const across = (share: number): number => (100 * Math.min(share, most.value)) / most.value
+const at = (share: number): string => `${String(across(share))}%`
+const wide = (from: number, to: number): string => `${String(across(to) - across(from))}%`
 const volts = (v: number): string => `${v.toFixed(1).replace('-', '−')} V`
 const percent = (s: number): string => `${String(Math.round(100 * s))} %`
 const isPoint = (r: RangeRow): boolean => r.hot.share - r.cold.share < 0.005
-const back = (share: number): string => `${String(100 - (100 * Math.min(share, most.value)) / most.value)}%`
+const back = (share: number): string => `${String(100 - across(share))}%`
 const worst = (e: RangeEnd): number => Math.max(e.share, e.highShare)
 /** Tubes that stand together share a mark. */
 const standing = computed(() => [...props.stands].sort((a, b) => a.share - b.share).reduce<{ names: string; share: number }[]>((all, s) => {
