@@ -19,14 +19,11 @@ final readonly class Conditions
     public const FIELDS = ['source', 'limiters', 'inletVolts', 'tubes', 'standby', 'ammeter', 'load', 'signal', 'controls', 'meterId', 'reference', 'covers', 'supplyEarthing', 'ambientCelsius', 'bleeder'];
 
     /** As the first form of conditions had it: one limiter, its lamp rated for the mains of the place. */
-    private const FIRST_FORM = 'limiter';
+    public const FIRST_FORM = 'limiter';
     /** Less is no mains that anything could be judged by, V. */
     public const LEAST_INLET_VOLTS = 1.0;
-    /** Lamps and limiters in one lead; more than anybody wires up. */
-    private const MOST_LIMITERS = 3;
-
-    /** A discharge resistor that works and does not burn at once: 2.2 to 10 kΩ is usual (SAFE-2), so much either way is taken, Ω (our choice). */
-    private const BLEEDER_OHMS = [470.0, 100e3];
+    /** Mains that moved by more than this leave what was read before stale (our choice). */
+    private const MAINS_MOVED_SHARE = 0.02;
 
     /** @param array<string, array{value: mixed, how: string, at: ?string}> $facts */
     private function __construct(private array $facts)
@@ -58,7 +55,7 @@ final readonly class Conditions
             if (!\in_array($how, ['measured', 'assumed', 'unknown'], true)) {
                 throw $fact->fault('how', 'measured, assumed or unknown belongs here');
             }
-            $value = 'unknown' === $how ? $fact->raw('value') : self::value($fact, $name);
+            $value = 'unknown' === $how ? $fact->raw('value') : ConditionValue::read($fact, $name);
             $facts[self::FIRST_FORM === $name ? 'limiters' : $name] = ['value' => 'unknown' === $how ? null : $value, 'how' => $how, 'at' => $fact->optionalString('at')];
             $fact->done();
         }
@@ -283,126 +280,51 @@ final readonly class Conditions
         return new Bleeder((float) $bleeder['ohms'], $bleeder['node']);
     }
 
-    /**
-     * Whether readings taken before no longer hold under the later conditions (JUDGE-7a): other tubes, limiter, standby or
-     * load, or mains that moved by more than 2 % (our choice).
-     */
+    /** Whether readings taken before no longer hold under the later conditions (JUDGE-7a). */
     public function moved(self $later): bool
     {
-        if ($this->facts === $later->facts) {
-            return false;
-        }
+        return $this->facts !== $later->facts && [] !== $this->movedBy($later);
+    }
+
+    /**
+     * What makes readings taken before hold no longer under the later conditions (JUDGE-7a): other tubes, limiter, standby or load, or
+     * mains that moved by more than 2 % (our choice).
+     *
+     * @return list<string> fields of these; inletVolts for the mains, however it is known
+     */
+    public function movedBy(self $later): array
+    {
+        $moved = [];
         foreach (['tubes', 'limiters', 'standby', 'load'] as $field) {
             if ($this->states($field) && CanonicalJson::hash($this->get($field)) !== CanonicalJson::hash($later->get($field))) {
-                return true;
+                $moved[] = $field;
             }
         }
-        $before = $this->mainsVolts();
-        $after = $later->mainsVolts();
+        [$before, $after] = [$this->mainsVolts(), $later->mainsVolts()];
 
-        return null !== $before && null !== $after && abs($after / $before - 1) > 0.02;
+        return null !== $before && null !== $after && abs($after / $before - 1) > self::MAINS_MOVED_SHARE ? [...$moved, 'inletVolts'] : $moved;
+    }
+
+    /** @return list<string> positions of tubes that went in, out, or became others by then */
+    public function tubesMoved(self $later): array
+    {
+        $positions = [];
+        $before = $this->get('tubes');
+        $after = $later->get('tubes');
+        if (!\is_array($before) || !\is_array($after)) {
+            return [];
+        }
+        foreach (array_keys([...$before, ...$after]) as $position) {
+            if (CanonicalJson::hash($before[$position] ?? null) !== CanonicalJson::hash($after[$position] ?? null)) {
+                $positions[] = (string) $position;
+            }
+        }
+
+        return $positions;
     }
 
     private function get(string $field): mixed
     {
         return $this->facts[$field]['value'] ?? null;
-    }
-
-    private static function value(Fields $fact, string $name): mixed
-    {
-        switch ($name) {
-            case 'inletVolts':
-                return $fact->number('value', self::LEAST_INLET_VOLTS, 500);
-            case 'ambientCelsius':
-                return $fact->number('value', -20, 60);
-            case 'tubes':
-                return self::tubes($fact->object('value'));
-            case self::FIRST_FORM:
-                $limiter = self::choice($fact->object('value'), ['none', 'lamp', 'electronic'], 'watts', 1, 5000);
-
-                return 'none' === $limiter['kind'] ? [] : [array_diff_key($limiter, 'lamp' === $limiter['kind'] ? [] : ['watts' => 0])];
-            case 'limiters':
-                return array_map(self::limiter(...), $fact->objects('value', self::MOST_LIMITERS));
-            case 'source':
-                $source = $fact->object('value');
-                $value = ['kind' => self::oneOf($source, ['wall', 'variac']), 'volts' => $source->number('volts', self::LEAST_INLET_VOLTS, 500)];
-                // By which dial, and where it stood: what it gives was worked out from its table (COND-1).
-                $dial = $source->optionalNumber('dial', 0, 500);
-                $value += null === $dial ? [] : ['dial' => $dial, 'equipmentId' => $source->string('equipmentId', 40)];
-                $source->done();
-
-                return $value;
-            case 'ammeter':
-                $ammeter = $fact->object('value');
-                $value = ['place' => $ammeter->string('place', 40), ...(null === ($ohms = $ammeter->optionalNumber('ohms', 0, 1e4)) ? [] : ['ohms' => $ohms])];
-                $ammeter->done();
-
-                return $value;
-            case 'load':
-                return self::choice($fact->object('value'), ['none', 'resistor', 'reactive', 'speaker'], 'ohms', 0.1, 1e6);
-            case 'bleeder':
-                $bleeder = $fact->object('value');
-                $clipped = $bleeder->boolean('clipped');
-                $value = $clipped ? ['clipped' => true, 'ohms' => $bleeder->number('ohms', ...self::BLEEDER_OHMS), 'node' => $bleeder->string('node', 40)] : ['clipped' => false];
-                $bleeder->done();
-
-                return $value;
-            default:
-                return $fact->string('value', 400);
-        }
-    }
-
-    /** @return array<string, mixed> */
-    private static function tubes(Fields $tubes): array
-    {
-        $fitted = [];
-        foreach ($tubes->names() as $position) {
-            if ('out' === $tubes->raw($position)) {
-                $fitted[$position] = 'out';
-                continue;
-            }
-            $tube = $tubes->object($position);
-            $fitted[$position] = ['type' => $tube->string('type', 20), 'tubeId' => $tube->optionalString('tubeId')];
-            $tube->done();
-        }
-
-        return $fitted;
-    }
-
-    /** @return array<string, string|float> */
-    private static function limiter(Fields $fields): array
-    {
-        $kind = self::oneOf($fields, ['lamp', 'electronic']);
-        $sizes = 'lamp' === $kind ? ['watts' => [1.0, 5000.0], 'ratedVolts' => [6.0, 500.0]] : ['amperes' => [0.01, 30.0]];
-        $limiter = ['kind' => $kind];
-        foreach ($sizes as $size => $bounds) {
-            $amount = $fields->optionalNumber($size, ...$bounds);
-            $limiter += null === $amount ? [] : [$size => $amount];
-        }
-        $fields->done();
-
-        return $limiter;
-    }
-
-    /** @param list<string> $kinds */
-    private static function oneOf(Fields $fields, array $kinds): string
-    {
-        $kind = $fields->string('kind');
-
-        return \in_array($kind, $kinds, true) ? $kind : throw $fields->fault('kind', 'one of '.implode(', ', $kinds).' belongs here');
-    }
-
-    /**
-     * @param list<string> $kinds
-     *
-     * @return array<string, string|float>
-     */
-    private static function choice(Fields $fields, array $kinds, string $size, float $least, float $most): array
-    {
-        $kind = self::oneOf($fields, $kinds);
-        $amount = $fields->optionalNumber($size, $least, $most);
-        $fields->done();
-
-        return null === $amount ? ['kind' => $kind] : ['kind' => $kind, $size => $amount];
     }
 }

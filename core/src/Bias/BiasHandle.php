@@ -53,7 +53,7 @@ final readonly class BiasHandle
         $trims = array_map(static function (DrawnTrim $trim) use ($facts, $netlist): ?self {
             $element = $netlist->find($trim->id);
 
-            return $element instanceof Potentiometer ? new self($trim->id, 'setting', self::setting($facts, $trim->id) ?? $element->context, $trim->isBalance) : null;
+            return $element instanceof Potentiometer ? new self($trim->id, 'setting', $facts->fitted->figure($trim->id, 'setting', 'setting') ?? $element->context, $trim->isBalance) : null;
         }, $drawn->trims);
         $trims = array_values(array_filter($trims, static fn (?self $h): bool => null !== $h));
         usort($trims, static fn (self $a, self $b): int => $a->isBalance <=> $b->isBalance);
@@ -130,23 +130,6 @@ final readonly class BiasHandle
     /** What a resistor is now, Ω: as it was fitted or found last, else as drawn. */
     public static function ohms(BenchFacts $facts, string $part, float $drawn): float
     {
-        $ohms = $drawn;
-        foreach ($facts->fitted->differences() as $change) {
-            $said = 'part' === $change->kind() && $change->target() === $part ? $change->change['ohms'] ?? null : null;
-            $ohms = is_numeric($said) ? (float) $said : $ohms;
-        }
-
-        return $ohms;
-    }
-
-    private static function setting(BenchFacts $facts, string $trim): ?float
-    {
-        $setting = null;
-        foreach ($facts->fitted->all as $change) {
-            $stands = 'setting' === $change->kind() && ($change->change['id'] ?? null) === $trim ? $change->change['setting'] ?? null : null;
-            $setting = is_numeric($stands) ? (float) $stands : $setting;
-        }
-
-        return $setting;
+        return $facts->fitted->figure($part, 'part', 'ohms') ?? $drawn;
     }
 }

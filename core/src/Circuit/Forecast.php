@@ -56,6 +56,24 @@ final readonly class Forecast
         return new self($places, $volts, $currents, [] === $solution->supplies ? null : $solution->primaryAmperes(), TubeStress::all($solution, $tubes), $shares);
     }
 
+    /**
+     * What places of one solution read, with a spread that is known already: for many solutions of circuits that are nearly alike.
+     *
+     * @param list<string>         $asked      places of the solution
+     * @param array<string, float> $deviations over healthy units, volts by place
+     */
+    public static function atPlaces(Solution $solution, array $asked, array $deviations): self
+    {
+        $places = [];
+        foreach ($asked as $place) {
+            $at = PlaceVolts::at($solution, $place);
+            $places[$place] = new Predicted($at->volts, $at->sourceOhms(), $deviations[$place] ?? 0.0, $at->obstacle ?? '');
+        }
+        [$volts, $shares] = self::heaters($solution);
+
+        return new self($places, $volts, heaterShares: $shares);
+    }
+
     public function at(string $place): ?Predicted
     {
         return $this->places[$place] ?? null;

@@ -63,6 +63,12 @@ final readonly class SolveConditions
         return $limiters;
     }
 
+    /** The same at other volts of the source. */
+    public function at(float $inletVolts): self
+    {
+        return new self($inletVolts, $this->limiters, $this->tubesOut, $this->standby, $this->across);
+    }
+
     /** The same behind other limiters. */
     public function behind(Limiters $limiters): self
     {

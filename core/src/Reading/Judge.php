@@ -59,10 +59,9 @@ final class Judge
     /** @return list<Mark> */
     private static function circumstances(ReadingContext $context): array
     {
-        $marks = $context->isWarming() ? [Mark::Warming, Mark::Provisional] : [];
-        $stagesOut = [] !== ($context->conditions->tubesOut() ?? []);
+        $marks = $context->isWarming() ? [Mark::Warming] : [];
 
-        return true === $context->conditions->limited() || $stagesOut || ChassisState::Ramping === $context->state ? [...$marks, Mark::Provisional] : $marks;
+        return [] === Provisional::because($context) ? $marks : [...$marks, Mark::Provisional];
     }
 
     /** A reading that moves when tapped: the worst value seen decides (JUDGE-7). */
@@ -347,13 +346,13 @@ final class Judge
     private static function beside(Judgement $judged, TestPoint $point, float $volts, ComparisonReadings $near): Judgement
     {
         $inside = $judged->verdict->severity() <= Verdict::Watch->severity();
-        $deviation = Beside::deviation($volts, $near->sisterVolts);
+        $deviation = Beside::deviation($point, $volts, $near->sisterVolts);
         if (null !== $deviation) {
             $figures = ['sisterPlace' => $near->sisterPlace, 'sisterVolts' => $near->sisterVolts, 'sisterDeviationPercent' => $deviation];
             $judged = $inside && abs($deviation) > Beside::percent($point) ? $judged->because(Verdict::Watch, 'unlike-its-sister', $figures) : $judged->because($judged->verdict, $judged->reasonCode, $figures);
         }
         $other = $near->otherUnit;
-        $deviation = Beside::deviation($volts, $other?->volts);
+        $deviation = Beside::deviation($point, $volts, $other?->volts);
         if (null === $other || null === $deviation) {
             return $judged;
         }

@@ -13,23 +13,18 @@ use Yew\Core\Quantity\Figure;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
-use Yew\Core\Sheet\Place;
-use Yew\Core\Sheet\PointKind;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\TestPoint;
+use Yew\Core\Sheet\TubePosition;
 
 /** Every point of a unit with its latest reading judged by today's knowledge: sheet, neighbours, corrected conditions. */
 final class JudgedBench
 {
-    /** Reasons of a reading that found nothing where something belongs: the next one there confirms it or clears it (JUDGE-3). */
-    private const ZEROS = ['dead-zero', 'zero', 'bias-lost', 'bias-lost-probe-again'];
-    /** What is left at a plate of what a healthy one has there, where a tube pulls its supply down: more than any common supply sags (our choice). */
-    private const SAG_SHARE = 0.9;
-
     /** @var array<string, TestPoint> by point key, in probing order */
     private readonly array $testPoints;
     /** @var array<string, JudgedPoint> those judged so far, by point key */
     private array $judged = [];
+    private readonly Surroundings $around;
     private ?ReadingContext $contextNow = null;
     /** @var array<string, ComparisonReadings> by point key */
     private array $foreseenNear = [];
@@ -57,11 +52,11 @@ final class JudgedBench
         public readonly ?Sheet $sheet,
         private readonly ?float $wiredFor,
         private readonly Meters $meters,
-        private readonly array $lastVisit,
+        array $lastVisit,
         private readonly FittedChanges $carried = new FittedChanges(),
         private readonly ?\Closure $forecaster = null,
-        private readonly array $sisters = [],
-        private readonly ?\Closure $outputs = null,
+        array $sisters = [],
+        ?\Closure $outputs = null,
     ) {
         $points = $records = [];
         foreach ($sheet->points ?? [] as $point) {
@@ -76,6 +71,7 @@ final class JudgedBench
         }
         $this->records = $records;
         $this->testPoints = $points;
+        $this->around = new Surroundings($log, $sheet, $wiredFor, $meters, $lastVisit, $sisters, $outputs, $records, $points, $this->contextOf(...), fn (TestPoint $p): ?Verdict => $this->judge($p, new ComparisonReadings())->judgement?->verdict);
     }
 
     /** @return array<string, JudgedPoint> every point, by key, in probing order */
@@ -105,6 +101,36 @@ final class JudgedBench
     public function platesAgainstScreens(): array
     {
         return null === $this->sheet ? [] : PlateAgainstScreen::all($this->sheet, $this->points());
+    }
+
+    /** @return list<TubeSwap> tubes that changed places, and those whose changing places would tell something (JUDGE-6) */
+    public function swaps(): array
+    {
+        return TubeSwap::all($this, $this->log, $this->points());
+    }
+
+    /** The type that stands at a position; null where nobody knows. */
+    public function standing(string $position): ?string
+    {
+        return $this->log->conditions->tubesFitted()[$position] ?? ($this->fitted()->tubes(array_map(static fn (TubePosition $t): string => $t->type, $this->sheet->tubes ?? []))[$position] ?? null)?->type;
+    }
+
+    /**
+     * How a point moved since warm-up began, by what was typed and by what a meter kept.
+     *
+     * @param \Closure(string, float, float): list<array{float, float}> $recorded DC volts kept at a place between two moments: seconds since the first, and V
+     */
+    public function drift(string $key, \Closure $recorded): Drift
+    {
+        $since = $this->log->warmSince;
+        if (null === $since) {
+            return Drift::of([]);
+        }
+        $held = array_filter($this->log->readings[$key] ?? [], fn (TakenReading $r): bool => ReadingKind::Value === $r->kind && $r->observedAt >= $since && null === Overtaken::of($r, $this->log));
+        $typed = array_map(static fn (TakenReading $r): array => [$r->observedAt - $since, $r->value], array_values($held));
+        $point = $this->testPoints[$key] ?? null;
+
+        return Drift::of([...$typed, ...(MeterFunction::DcVolts === $point?->function ? $recorded($point->place, $since, $this->log->now) : [])]);
     }
 
     /** Circumstances now, for points that were not read yet. */
@@ -137,7 +163,7 @@ final class JudgedBench
 
     private function judgeAmongOthers(TestPoint $point): JudgedPoint
     {
-        return $this->judged[$point->key()] ??= $this->judge($point, $this->near($point));
+        return $this->judged[$point->key()] ??= $this->judge($point, $this->around->of($point));
     }
 
     private function judge(TestPoint $point, ComparisonReadings $near): JudgedPoint
@@ -156,7 +182,7 @@ final class JudgedBench
         $context = $this->contextOf($record);
         $figure = null === $judgement->volts ? null : $context->meter?->figure($point->function, $judgement->volts, $record->resolution, $record->entryId);
 
-        return new JudgedPoint($point, Expectation::at($point, $context), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure, $record === $newest ? null : $judgements[\count($judgements) - 1], $this->isOvertaken($newest) ? Expectation::at($point, $this->contextNow()) : null, Beside::all($point, $judgement, $near));
+        return new JudgedPoint($point, Expectation::at($point, $context), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure, $record === $newest ? null : $judgements[\count($judgements) - 1], null === ($overtaken = Overtaken::of($newest, $this->log)) ? null : Expectation::at($point, $this->contextNow()), Beside::all($point, $judgement, $near), $overtaken);
     }
 
     /** What one reading says by itself, whatever else was read at its place. */
@@ -164,13 +190,13 @@ final class JudgedBench
     {
         $point = $this->pointOf($record);
 
-        return $this->marked(Judge::judge($point, $record->typed(), $this->contextOf($record), $this->near($point)), $record);
+        return $this->marked(Judge::judge($point, $record->typed(), $this->contextOf($record), $this->around->of($point)), $record);
     }
 
     /** What a value would say by itself if the meter in hand showed it here now. */
     public function foreseen(TestPoint $point, float $value): Judgement
     {
-        $near = $this->foreseenNear[$point->key()] ??= $this->near($point);
+        $near = $this->foreseenNear[$point->key()] ??= $this->around->of($point);
 
         return Judge::judge($point, new TypedReading('', ReadingKind::Value, $value, 0.0), $this->contextNow(), $near);
     }
@@ -190,6 +216,16 @@ final class JudgedBench
     private function pointOf(TakenReading $record): TestPoint
     {
         return $this->testPoints[$record->key()] ?? TestPoint::unprinted($record->place, $record->function);
+    }
+
+    /**
+     * Why a reading does not stand for good: what changed since it was taken, else why it was only for the time being (JUDGE-7a).
+     *
+     * @return list<array{string, array<string, mixed>}> codes with their figures
+     */
+    public function asksAgain(TakenReading $record): array
+    {
+        return Overtaken::of($record, $this->log)?->told() ?? Provisional::because($this->contextOf($record));
     }
 
     /** The reading that decides at a point, and the newest where that is another one. */
@@ -233,197 +269,16 @@ final class JudgedBench
         return $this->forecasts[$then];
     }
 
-    private function contextOf(TakenReading $record): ReadingContext
+    /** Under what one reading was taken. */
+    public function contextOf(TakenReading $record): ReadingContext
     {
         return $this->contexts[$record->entryId] ??= new ReadingContext($this->sheet, $record->conditions, $this->meters->find($record->meterId), $record->state, $record->warmMinutes, $this->wiredFor, $this->forecastThen($record), $this->meters->find($record->conditions->meterId()));
     }
 
     private function marked(Judgement $judgement, TakenReading $record): Judgement
     {
-        $judgement = $this->isOvertaken($record) ? $judgement->marked(Mark::Stale) : $judgement;
+        $judgement = null === Overtaken::of($record, $this->log) ? $judgement : $judgement->marked(Mark::Stale);
 
         return null === $record->accepted ? $judgement : $judgement->marked(Mark::Accepted);
-    }
-
-    /** Whether conditions or parts changed since it was taken. */
-    private function isOvertaken(TakenReading $record): bool
-    {
-        return $record->conditions->moved($this->log->conditions) || $this->log->fitted->changedSince($record->fittedThen);
-    }
-
-    private function near(TestPoint $point): ComparisonReadings
-    {
-        $key = $point->key();
-        $own = $this->records[$key] ?? null;
-        $healthy = null !== $own && $this->mayBeDeadZero($own) && $this->hasHealthyNeighbour($point);
-        $earlier = $this->log->readings[$key] ?? [];
-        $before = $earlier[\count($earlier) - 2] ?? null;
-        $reason = $before->then['reasonCode'] ?? null;
-
-        return new ComparisonReadings($point->sister, $this->sisterVolts($point, $own), $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own), $this->otherUnit($key, $own), $this->otherElectrode($point, $own), $this->outputTube($point, $own), $this->supplyShare($own), $this->biasShare($own));
-    }
-
-    /** What the place's sister on this unit read, at the mains of the reading here. */
-    private function sisterVolts(TestPoint $point, ?TakenReading $own): ?float
-    {
-        $sister = null === $point->sister ? null : $this->records[TestPoint::keyOf($point->sister, $point->function)] ?? null;
-        if (null === $sister || ReadingKind::Value !== $sister->kind) {
-            return null;
-        }
-        $theirs = $sister->conditions->mainsVolts();
-        $ours = ($own->conditions ?? $this->log->conditions)->mainsVolts();
-
-        return null === $theirs || null === $ours ? $sister->value : $sister->value * $ours / $theirs;
-    }
-
-    /** The first of the other units whose reading there can be compared; else the first that was read there at all. */
-    private function otherUnit(string $key, ?TakenReading $own): ?SisterReading
-    {
-        $found = null;
-        foreach ($this->sisters as $sister) {
-            $reading = $sister->beside($key, $own->conditions ?? $this->log->conditions, $this->wiredFor, $this->log->now);
-            if (null !== $reading?->volts) {
-                return $reading;
-            }
-            $found ??= $reading;
-        }
-
-        return $found;
-    }
-
-    /** What was read where a grid returns to, under conditions that have not moved since. */
-    private function returnOf(TestPoint $point, ?TakenReading $own): ?float
-    {
-        $return = null === $point->fedBy || null === $own ? null : $this->records[TestPoint::keyOf($point->fedBy, MeterFunction::DcVolts)] ?? null;
-
-        return null === $return || ReadingKind::Value !== $return->kind || $return->conditions->moved($own->conditions) ? null : $return->value;
-    }
-
-    /** Of an output tube: what its screen read beside its plate, and the other way round, with everything as it was a few minutes ago (SAFE-6a). */
-    private function otherElectrode(TestPoint $point, ?TakenReading $own): ?float
-    {
-        $kind = match ($point->kind) {
-            PointKind::Plate => PointKind::Screen,
-            PointKind::Screen => PointKind::Plate,
-            default => null,
-        };
-        $tube = Place::pin($point->place)?->tube;
-        if (null === $own || null === $kind || null === $tube || true !== ($this->sheet->tubes[$tube] ?? null)?->output) {
-            return null;
-        }
-        foreach ($this->testPoints as $other) {
-            $reading = $kind === $other->kind && $tube === Place::pin($other->place)?->tube && MeterFunction::DcVolts === $other->function ? $this->records[$other->key()] ?? null : null;
-            if (null !== $reading && ScreenAlone::speaks($kind, $reading->kind) && self::isOfOneMoment($reading, $own)) {
-                return $reading->value;
-            }
-        }
-
-        return null;
-    }
-
-    /** The output tube whose current was read here, with the least that stands at its plate and screen by then (SAFE-6). */
-    private function outputTube(TestPoint $point, ?TakenReading $own): ?OutputTube
-    {
-        $position = Place::pin($point->place)?->tube;
-        if (null === $own || null === $position || !$own->state->isOnMains() || true !== ($this->sheet->tubes[$position] ?? null)?->output || !\in_array($point->kind, [PointKind::Plate, PointKind::Cathode, PointKind::Sense, PointKind::Other], true)) {
-            return null;
-        }
-        $tubes = null === $this->outputs ? null : ($this->outputs)();
-
-        return $tubes?->at($point->place, $own->conditions, $this->leastVolts($tubes->placeOf($position, 'plate', $own->conditions), $own), $this->leastVolts($tubes->placeOf($position, 'screen', $own->conditions), $own));
-    }
-
-    /** The share of its printed volts that the first rail had at about the time of a reading, with everything as it was. */
-    private function supplyShare(?TakenReading $own): ?float
-    {
-        if (null === $own) {
-            return null;
-        }
-        foreach ($this->testPoints as $key => $point) {
-            $rail = $this->records[$key] ?? null;
-            if (null !== $rail && PointKind::Rail === $point->kind && $point->printedVolts > 0.0 && ReadingKind::Value === $rail->kind && self::isOfOneMoment($rail, $own)) {
-                return $rail->value / $point->printedVolts;
-            }
-        }
-
-        return null;
-    }
-
-    /** Likewise the least share of bias, at most what it can be. */
-    private function biasShare(?TakenReading $own): ?float
-    {
-        $least = null;
-        if (null === $own) {
-            return null;
-        }
-        foreach ($this->testPoints as $key => $point) {
-            $bias = $this->records[$key] ?? null;
-            if (null !== $bias && Judge::isOutputBias($point) && ReadingKind::Value === $bias->kind && self::isOfOneMoment($bias, $own)) {
-                $least = min($least ?? \INF, ($bias->value - $this->halfWidth($bias)) / ($point->printedVolts ?? 1.0));
-            }
-        }
-
-        return $least;
-    }
-
-    /** Half of the 95 % band that the meter leaves a value; none where nobody said by which it was read. */
-    private function halfWidth(TakenReading $reading): float
-    {
-        return $this->figureOf($reading)?->halfWidth95() ?? 0.0;
-    }
-
-    /** Read within a few minutes of each other, with everything as it was. */
-    private static function isOfOneMoment(TakenReading $one, TakenReading $other): bool
-    {
-        return abs($other->observedAt - $one->observedAt) <= 60 * ScreenAlone::MINUTES && $one->state === $other->state && $one->fittedThen === $other->fittedThen && !$one->conditions->moved($other->conditions);
-    }
-
-    /** The least that stood at a place when another was read: as it was read under the same conditions, else as the circuit foretells it. */
-    private function leastVolts(?string $place, TakenReading $own): ?float
-    {
-        if (null === $place) {
-            return null;
-        }
-        $key = TestPoint::keyOf($place, MeterFunction::DcVolts);
-        $read = $this->records[$key] ?? null;
-        if (null !== $read && ReadingKind::Value === $read->kind && self::isOfOneMoment($read, $own)) {
-            return $read->value - $this->halfWidth($read);
-        }
-        $expected = Expectation::at($this->testPoints[$key] ?? TestPoint::unprinted($place, MeterFunction::DcVolts), $this->contextOf($own));
-
-        return null === $expected->obstacle && null !== $expected->window ? self::SAG_SHARE * $expected->window->low : null;
-    }
-
-    /** Only a value within its own error of nothing can be a dead zero; the neighbours of others need not be judged. */
-    private function mayBeDeadZero(TakenReading $record): bool
-    {
-        if (ReadingKind::Value !== $record->kind && ReadingKind::Intermittent !== $record->kind) {
-            return false; // a bound or an overload is no zero
-        }
-        $meter = $this->meters->find($record->meterId);
-        foreach ([$record->value, ...$record->tapped] as $volts) {
-            $error = $meter?->figure($record->function, $volts, $record->resolution, $record->entryId)->worstCase() ?? 0.0;
-            if (abs($volts) <= max($error, $record->resolution / 2)) {
-                return true;
-            }
-        }
-
-        return false;
-    }
-
-    /** Whether something fed by the same node reads as it should (JUDGE-3). */
-    private function hasHealthyNeighbour(TestPoint $point): bool
-    {
-        foreach ($this->testPoints as $other) {
-            if (null === $point->fedBy || $other->fedBy !== $point->fedBy || $other->key() === $point->key()) {
-                continue;
-            }
-            $verdict = $this->judge($other, new ComparisonReadings())->judgement?->verdict;
-            if (Verdict::Within === $verdict || Verdict::Watch === $verdict) {
-                return true;
-            }
-        }
-
-        return false;
     }
 }

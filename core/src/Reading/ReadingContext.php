@@ -35,6 +35,12 @@ final readonly class ReadingContext
     ) {
     }
 
+    /** The same circumstances, with what the circuit would make of them if something in it were otherwise. */
+    public function foretelling(Forecast $forecast): self
+    {
+        return new self($this->sheet, $this->conditions, $this->meter, $this->state, $this->warmMinutes, $this->wiredFor, $forecast, $this->inletMeter);
+    }
+
     /** Why AC volts at a point, or the mains that it is judged by, mean nothing as they were measured (COND-5b); null where they do. */
     public function acObstacle(MeterFunction $function): ?string
     {

@@ -44,13 +44,31 @@ final readonly class FittedChanges
     /** Whether the unit was changed after the first `$count` changes: what was read before is then of another amplifier. */
     public function changedSince(int $count): bool
     {
-        return [] !== array_filter(\array_slice($this->all, $count), static fn (FittedChange $c): bool => !$c->found);
+        return [] !== $this->madeSince($count);
+    }
+
+    /** @return list<FittedChange> what was made in the unit after the first `$count` changes, and was not only found */
+    public function madeSince(int $count): array
+    {
+        return array_values(array_filter(\array_slice($this->all, $count), static fn (FittedChange $c): bool => !$c->found));
     }
 
     /** Whether something was made in the unit between two counts of changes. */
     public function changedBetween(int $earlier, int $later): bool
     {
         return [] !== array_filter(\array_slice($this->all, $earlier, max(0, $later - $earlier)), static fn (FittedChange $c): bool => !$c->found);
+    }
+
+    /** The last figure that still holds of a part: the ohms it was fitted or found with, or how a control stands; null where it is as drawn. */
+    public function figure(string $part, string $kind, string $field): ?float
+    {
+        $figure = null;
+        foreach ($this->differences() as $change) {
+            $said = $kind === $change->kind() && $change->target() === $part ? $change->change[$field] ?? null : null;
+            $figure = is_numeric($said) ? (float) $said : $figure;
+        }
+
+        return $figure;
     }
 
     /** @return list<FittedChange> those that still say how the unit differs from its drawing */
