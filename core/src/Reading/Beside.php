@@ -17,8 +17,6 @@ final readonly class Beside
 
     /** Less on the sister is too little to make a percentage of, V (our choice). */
     private const LEAST_VOLTS = 0.5;
-    /** Across a resistor that a current is read by, V: some milliamperes (our choice). */
-    private const LEAST_SENSED_VOLTS = 0.005;
 
     /**
      * @param string     $name             the sister's place, or the other unit's serial; empty for the last visit
@@ -36,10 +34,8 @@ final readonly class Beside
     }
 
     /** How far a reading is from its sister's, percent; null where the sister's is next to nothing. */
-    public static function deviation(TestPoint $point, ?float $volts, ?float $sister): ?float
+    public static function deviation(?float $volts, ?float $sister, float $least = self::LEAST_VOLTS): ?float
     {
-        $least = PointKind::Sense === $point->kind ? self::LEAST_SENSED_VOLTS : self::LEAST_VOLTS;
-
         return null === $volts || null === $sister || abs($sister) < $least ? null : 100 * ($volts / $sister - 1);
     }
 
@@ -72,7 +68,7 @@ final readonly class Beside
 
     private static function of(BesideKind $kind, string $name, float $volts, TestPoint $point, ?Judgement $judgement, ?SisterReading $sister = null): self
     {
-        $deviation = self::deviation($point, $judgement?->volts, $volts);
+        $deviation = self::deviation($judgement?->volts, $volts);
 
         return new self($kind, $name, $volts, $deviation, match (true) {
             null === $judgement || null === $deviation => BesideSays::Nothing,

@@ -346,13 +346,13 @@ final class Judge
     private static function beside(Judgement $judged, TestPoint $point, float $volts, ComparisonReadings $near): Judgement
     {
         $inside = $judged->verdict->severity() <= Verdict::Watch->severity();
-        $deviation = Beside::deviation($point, $volts, $near->sisterVolts);
+        $deviation = Beside::deviation($volts, $near->sisterVolts);
         if (null !== $deviation) {
             $figures = ['sisterPlace' => $near->sisterPlace, 'sisterVolts' => $near->sisterVolts, 'sisterDeviationPercent' => $deviation];
             $judged = $inside && abs($deviation) > Beside::percent($point) ? $judged->because(Verdict::Watch, 'unlike-its-sister', $figures) : $judged->because($judged->verdict, $judged->reasonCode, $figures);
         }
         $other = $near->otherUnit;
-        $deviation = Beside::deviation($point, $volts, $other?->volts);
+        $deviation = Beside::deviation($volts, $other?->volts);
         if (null === $other || null === $deviation) {
             return $judged;
         }

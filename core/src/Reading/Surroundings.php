@@ -55,29 +55,13 @@ final readonly class Surroundings
         $before = $earlier[\count($earlier) - 2] ?? null;
         $reason = $before->then['reasonCode'] ?? null;
 
-        return new ComparisonReadings($this->sisterOf($point), $this->sisterVolts($point, $own), $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own), $this->otherUnit($key, $own), $this->otherElectrode($point, $own), $this->outputTube($point, $own), $this->supplyShare($own), $this->biasShare($own));
-    }
-
-    /** Its sister, whichever of the two names the other. */
-    private function sisterOf(TestPoint $point): ?string
-    {
-        if (null !== $point->sister) {
-            return $point->sister;
-        }
-        foreach ($this->testPoints as $other) {
-            if ($other->sister === $point->place && $other->function === $point->function) {
-                return $other->place;
-            }
-        }
-
-        return null;
+        return new ComparisonReadings($point->sister, $this->sisterVolts($point, $own), $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own), $this->otherUnit($key, $own), $this->otherElectrode($point, $own), $this->outputTube($point, $own), $this->supplyShare($own), $this->biasShare($own));
     }
 
     /** What the place's sister on this unit read, at the mains of the reading here. */
     private function sisterVolts(TestPoint $point, ?TakenReading $own): ?float
     {
-        $place = $this->sisterOf($point);
-        $sister = null === $place ? null : $this->records[TestPoint::keyOf($place, $point->function)] ?? null;
+        $sister = null === $point->sister ? null : $this->records[TestPoint::keyOf($point->sister, $point->function)] ?? null;
         if (null === $sister || ReadingKind::Value !== $sister->kind) {
             return null;
         }

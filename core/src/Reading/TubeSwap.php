@@ -7,6 +7,7 @@ namespace Yew\Core\Reading;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Quantity\ReadingKind;
 use Yew\Core\Sheet\Place;
+use Yew\Core\Sheet\PointKind;
 use Yew\Core\Sheet\TestPoint;
 
 /**
@@ -17,6 +18,8 @@ final readonly class TubeSwap
 {
     /** What went along has at least half of the difference, the other way round; what stayed, at least half as it was (our choice). */
     private const HALF = 0.5;
+    /** Of less across a resistor that a current is read by, V, no share is made: some milliamperes (our choice). */
+    private const LEAST_SENSED_VOLTS = 0.005;
 
     /**
      * @param list<string>                                                                               $positions the two
@@ -99,7 +102,7 @@ final readonly class TubeSwap
             if (null === $a || null === $b || $a->has(Mark::Stale) || $b->has(Mark::Stale)) {
                 continue;
             }
-            $percent = Beside::deviation($one, $a->volts, $b->volts);
+            $percent = self::deviation($one, $a->volts, $b->volts);
             if (null !== $percent && abs($percent) > Beside::percent($one) && max($a->verdict->severity(), $b->verdict->severity()) >= Verdict::Watch->severity()) {
                 $apart[] = ['place' => $one->place, 'sister' => $other->place, 'beforePercent' => $percent, 'afterPercent' => null];
             }
@@ -122,11 +125,11 @@ final readonly class TubeSwap
         $apart = [];
         [$along, $before, $after, $isRead] = [0.0, 0.0, 0.0, false];
         foreach ($places as [$one, $other]) {
-            $then = Beside::deviation($one, self::last($log, $one, static fn (int $count): bool => $count <= $index), self::last($log, $other, static fn (int $count): bool => $count <= $index));
+            $then = self::deviation($one, self::last($log, $one, static fn (int $count): bool => $count <= $index), self::last($log, $other, static fn (int $count): bool => $count <= $index));
             if (null === $then || abs($then) <= Beside::percent($one)) {
                 continue;
             }
-            $now = Beside::deviation($one, self::last($log, $one, static fn (int $count): bool => $count > $index), self::last($log, $other, static fn (int $count): bool => $count > $index));
+            $now = self::deviation($one, self::last($log, $one, static fn (int $count): bool => $count > $index), self::last($log, $other, static fn (int $count): bool => $count > $index));
             $apart[] = ['place' => $one->place, 'sister' => $other->place, 'beforePercent' => $then, 'afterPercent' => $now];
             if (null !== $now) {
                 $isRead = true;
@@ -144,6 +147,11 @@ final readonly class TubeSwap
             $after < self::HALF ** 2 * $before => 'gone',
             default => 'read-again',
         }, $apart);
+    }
+
+    private static function deviation(TestPoint $point, ?float $volts, ?float $sister): ?float
+    {
+        return PointKind::Sense === $point->kind ? Beside::deviation($volts, $sister, self::LEAST_SENSED_VOLTS) : Beside::deviation($volts, $sister);
     }
 
     /**

@@ -62,7 +62,7 @@ final readonly class PointView
             'slips' => array_map(static fn (SlipInterval $i): array => $i->toArray(), Slips::intervals($judged->next())),
             'offBelow' => $off->below,
             'offAbove' => $off->above,
-            'reading' => null === $record ? null : $this->reading($record, $judged, $bench->newest($point->key())),
+            'reading' => null === $record ? null : $this->reading($record, $judged, $bench),
             'beside' => array_map(fn (Beside $b): array => $this->beside($b, $point->function), $judged->beside),
         ];
     }
@@ -102,8 +102,9 @@ final readonly class PointView
     }
 
     /** @return array<string, mixed> */
-    private function reading(TakenReading $record, JudgedPoint $judged, ?TakenReading $newest): array
+    private function reading(TakenReading $record, JudgedPoint $judged, JudgedBench $bench): array
     {
+        $newest = $bench->newest($judged->point->key());
         $judgement = $judged->judgement ?? throw new \LogicException('a reading is always judged');
         $now = $judgement->toArray();
         $then = $record->then['verdict'] ?? null;
@@ -118,6 +119,7 @@ final readonly class PointView
             'verdict' => $now['verdict'],
             'verdictWords' => self::words($judgement->verdict, $judgement->direction()),
             'marks' => $now['marks'],
+            'asksAgain' => array_map(fn (array $why): string => $this->wording->voltages($why[0], $why[1]), $bench->asksAgain($record)),
             'reasonCode' => $now['reasonCode'],
             'sentence' => $this->wording->reason($judgement->reasonCode, $judgement->figures),
             'mark' => $now['mark'],

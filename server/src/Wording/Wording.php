@@ -110,7 +110,17 @@ final class Wording implements ResetInterface
     /** What a fault is, as a sentence that names the part and how bad it is. */
     public function fault(Fault $fault): string
     {
-        return $this->fill($this->catalogue()['faults'][$fault->kind->id()] ?? $fault->text(), $fault->figures());
+        return $this->faultOf($fault->kind->id(), $fault->figures());
+    }
+
+    /**
+     * The same by the kind's name and its figures, as they were kept.
+     *
+     * @param array<string, string|float> $figures
+     */
+    public function faultOf(string $kind, array $figures): string
+    {
+        return $this->fill($this->catalogue()['faults'][$kind] ?? $kind, $figures);
     }
 
     /** @return array<string, array{says: string, form: string, example: string}> how a circuit is typed, by the word that begins a line */
