@@ -283,7 +283,7 @@ final readonly class Conditions
     /** Whether readings taken before no longer hold under the later conditions (JUDGE-7a). */
     public function moved(self $later): bool
     {
-        return $this->facts !== $later->facts && [] !== $this->movedBy($later);
+        return [] !== $this->movedBy($later);
     }
 
     /**
@@ -294,6 +294,9 @@ final readonly class Conditions
      */
     public function movedBy(self $later): array
     {
+        if ($this->facts === $later->facts) {
+            return [];
+        }
         $moved = [];
         foreach (['tubes', 'limiters', 'standby', 'load'] as $field) {
             if ($this->states($field) && CanonicalJson::hash($this->get($field)) !== CanonicalJson::hash($later->get($field))) {

@@ -61,12 +61,14 @@ final readonly class AsFitted
     /**
      * Its operating point.
      *
+     * @param Solution|null $start a neighbouring solution of the same topology, to begin from
+     *
      * @throws DidNotConverge
      * @throws BadCircuit     when a part is where it cannot work
      */
-    public function solved(SolveConditions $conditions, TubeCatalogue $tubes): Solution
+    public function solved(SolveConditions $conditions, TubeCatalogue $tubes, ?Solution $start = null): Solution
     {
-        return OperatingPoint::of(Compiler::compile($this->netlist, $tubes, $conditions, $this->factors), $conditions);
+        return OperatingPoint::of(Compiler::compile($this->netlist, $tubes, $conditions, $this->factors), $conditions, $start);
     }
 
     /**

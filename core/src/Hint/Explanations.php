@@ -88,18 +88,16 @@ final readonly class Explanations
     }
 
     /**
-     * As plain values, to be kept.
-     *
-     * @param list<Witness> $witnesses whose volts under each cause are told
+     * As plain values, to be kept; what each cause would make read is told of the places that are off.
      *
      * @return array{off: list<string>, tried: int, causes: list<array{kind: string, figures: array<string, string|float>, alike: list<array{kind: string, figures: array<string, string|float>}>, weight: float, reads: array<string, float>}>, next: array{key: string, outcomes: list<array{lowVolts: float, highVolts: float, causes: list<int>}>}|null} by keys of test points
      */
-    public function toArray(array $witnesses): array
+    public function toArray(): array
     {
         $cause = static fn (Cause $c): array => ['kind' => $c->kind, 'figures' => $c->figures()];
-        $reads = static function (Explanation $e) use ($witnesses): array {
+        $reads = function (Explanation $e): array {
             $volts = [];
-            foreach ($witnesses as $witness) {
+            foreach ($this->off as $witness) {
                 $expected = 'probe' === $e->cause->kind ? null : $witness->expected($e->forecast)->volts;
                 $volts += null === $expected ? [] : [$witness->point->key() => $expected];
             }
@@ -123,6 +121,12 @@ final readonly class Explanations
     private static function misfits(array $read, Forecast $forecast): array
     {
         return array_filter(array_map(static fn (Witness $w): ?float => $w->misfit($forecast), $read), static fn (?float $z): bool => null !== $z);
+    }
+
+    /** @param array<int, float> $misfits */
+    private static function misfit(array $misfits): float
+    {
+        return array_sum(array_map(static fn (float $z): float => $z * $z, $misfits));
     }
 
     /**
@@ -184,7 +188,7 @@ final readonly class Explanations
             }
         }
 
-        return new Explanation($cause, $forecast, array_sum(array_map(static fn (float $z): float => $z * $z, $with)));
+        return new Explanation($cause, $forecast, self::misfit($with));
     }
 
     /**
@@ -202,7 +206,7 @@ final readonly class Explanations
         [$best, $at] = [\INF, 0.0];
         $try = static function (float $share) use (&$best, &$at, $cause, $circuit, $asked, $read, $before, $rooms, $degree): void {
             $near = self::nearly($read, $rooms, $circuit->volts($cause->by($degree($share)), $asked)) ?? [];
-            $misfit = [] === array_diff_key($before, $near) ? array_sum(array_map(static fn (float $z): float => $z * $z, $near)) : \INF;
+            $misfit = [] === array_diff_key($before, $near) ? self::misfit($near) : \INF;
             [$best, $at] = $misfit < $best ? [$misfit, $share] : [$best, $at];
         };
         for ($i = 0; $i < self::STEPS; ++$i) {
@@ -232,7 +236,7 @@ final readonly class Explanations
         }
         $others = array_values(array_filter($read, static fn (Witness $w): bool => $w !== $off[0]));
 
-        return [] === $others ? null : new Explanation(Cause::probe($off[0]->point->place), $healthy, array_sum(array_map(static fn (float $z): float => $z * $z, self::misfits($others, $healthy))));
+        return [] === $others ? null : new Explanation(Cause::probe($off[0]->point->place), $healthy, self::misfit(self::misfits($others, $healthy)));
     }
 
     /**

@@ -12,7 +12,6 @@ use Yew\Core\Circuit\Calibration\Calibration;
 use Yew\Core\Circuit\Calibration\Calibrator;
 use Yew\Core\Circuit\Calibration\PrintedValue;
 use Yew\Core\Circuit\Calibration\UnitSpread;
-use Yew\Core\Circuit\Compile\Compiler;
 use Yew\Core\Circuit\Element\Potentiometer;
 use Yew\Core\Circuit\Element\Rectifier;
 use Yew\Core\Circuit\Element\StandbySwitch;
@@ -22,7 +21,6 @@ use Yew\Core\Circuit\Fault\FaultCatalogue;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Circuit\Netlist;
 use Yew\Core\Circuit\Solve\DidNotConverge;
-use Yew\Core\Circuit\Solve\OperatingPoint;
 use Yew\Core\Circuit\Solve\Solution;
 use Yew\Core\Circuit\SolveConditions;
 use Yew\Core\Tube\TubeCatalogue;
@@ -81,7 +79,7 @@ final class TriedCircuit
     public function volts(?Cause $cause, array $asked): ?array
     {
         try {
-            $this->healthy ??= $this->solved($this->unit, $this->conditions, null);
+            $this->healthy ??= $this->unit->solved($this->conditions, $this->tubes);
             $solution = null === $cause ? $this->healthy : $this->with($cause);
         } catch (DidNotConverge|BadCircuit) {
             return null;
@@ -111,7 +109,7 @@ final class TriedCircuit
     public function forecast(?Cause $cause, array $asked): ?Forecast
     {
         try {
-            $this->healthy ??= $this->solved($this->unit, $this->conditions, null);
+            $this->healthy ??= $this->unit->solved($this->conditions, $this->tubes);
             foreach ($asked as $place) {
                 $this->deviations[$place] ??= $this->deviation($this->healthy, $place);
             }
@@ -148,7 +146,7 @@ final class TriedCircuit
     {
         $severity = $cause->severity ?? 0.0;
         if ('mains' === $cause->kind) {
-            return $this->solved($this->unit, $this->conditions->at($severity * $this->conditions->inletVolts), $this->healthy);
+            return $this->unit->solved($this->conditions->at($severity * $this->conditions->inletVolts), $this->tubes, $this->healthy);
         }
         $control = 'setting' === $cause->kind ? $this->unit->netlist->find($cause->subject) : null;
         $unit = match (true) {
@@ -157,16 +155,7 @@ final class TriedCircuit
             default => $this->unit,
         };
 
-        return $this->solved($unit, $this->conditions, $this->healthy);
-    }
-
-    /**
-     * @throws DidNotConverge
-     * @throws BadCircuit
-     */
-    private function solved(AsFitted $unit, SolveConditions $conditions, ?Solution $start): Solution
-    {
-        return OperatingPoint::of(Compiler::compile($unit->netlist, $this->tubes, $conditions, $unit->factors), $conditions, $start);
+        return $unit->solved($this->conditions, $this->tubes, $this->healthy);
     }
 
     private function deviation(Solution $healthy, string $place): float
@@ -237,7 +226,7 @@ final class TriedCircuit
                 continue;
             }
             foreach ($this->tubes->find($element->type)->sections ?? [] as $section) {
-                $joins[] = [$id, array_values(array_unique(array_map(static fn (string $electrode, int $pin): string => $element->place($section->name, $electrode, $pin), array_keys($section->pins), $section->pins)))];
+                $joins[] = [$id, $element->placesOf($section->name, $section->pins)];
             }
         }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Yew\Core\Hint;
 
+use Yew\Core\Circuit\Calibration\PredictionBand;
 use Yew\Core\Circuit\Calibration\PrintedValue;
 use Yew\Core\Circuit\Forecast;
 use Yew\Core\Circuit\Solve\Solution;
@@ -73,7 +74,7 @@ final readonly class Witness
     {
         $volts = $this->volts ?? throw new \LogicException('nothing was read here');
 
-        return new PrintedValue($this->point->place, $volts, max(self::LEAST_VOLTS, hypot($this->halfWidth / 1.96, self::MEASURED_SHARE * $volts)), $this->context->meter?->inputResistanceOhms($this->point->function));
+        return new PrintedValue($this->point->place, $volts, max(self::LEAST_VOLTS, hypot($this->halfWidth / PredictionBand::NINETY_FIVE, self::MEASURED_SHARE * $volts)), $this->context->meter?->inputResistanceOhms($this->point->function));
     }
 
     /** Half of its window in a forecast, with the meter's band, V; 0 where it has none. */

@@ -182,7 +182,7 @@ final class JudgedBench
         $context = $this->contextOf($record);
         $figure = null === $judgement->volts ? null : $context->meter?->figure($point->function, $judgement->volts, $record->resolution, $record->entryId);
 
-        return new JudgedPoint($point, Expectation::at($point, $context), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure, $record === $newest ? null : $judgements[\count($judgements) - 1], null === ($overtaken = Overtaken::of($newest, $this->log)) ? null : Expectation::at($point, $this->contextNow()), Beside::all($point, $judgement, $near), $overtaken);
+        return new JudgedPoint($point, Expectation::at($point, $context), $judgement, \in_array(Mark::Stale, $judgement->marks, true) ? null : $figure, $record === $newest ? null : $judgements[\count($judgements) - 1], null === Overtaken::of($newest, $this->log) ? null : Expectation::at($point, $this->contextNow()), Beside::all($point, $judgement, $near));
     }
 
     /** What one reading says by itself, whatever else was read at its place. */

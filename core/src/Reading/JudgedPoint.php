@@ -16,9 +16,8 @@ final readonly class JudgedPoint
      * @param Judgement|null $newest    of the newest, where an earlier one decides
      * @param Expected|null  $next      for the next reading, where conditions or parts changed since the newest
      * @param list<Beside>   $beside    other figures to lay beside it
-     * @param Overtaken|null $overtaken what changed since the newest, where something did
      */
-    public function __construct(public TestPoint $point, public Expected $expected, public ?Judgement $judgement, public ?Figure $figure, public ?Judgement $newest = null, private ?Expected $next = null, public array $beside = [], public ?Overtaken $overtaken = null)
+    public function __construct(public TestPoint $point, public Expected $expected, public ?Judgement $judgement, public ?Figure $figure, public ?Judgement $newest = null, private ?Expected $next = null, public array $beside = [])
     {
     }
 

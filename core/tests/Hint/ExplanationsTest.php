@@ -138,7 +138,7 @@ final class ExplanationsTest extends TestCase
     {
         $amplifier = new Amplifier('wren-15');
         $read = $amplifier->read('capacitor-leaking:C4:2000000');
-        $told = $amplifier->explained($read)->toArray($read);
+        $told = $amplifier->explained($read)->toArray();
         self::assertContains('V2.1|dc-volts', $told['off']);
         self::assertSame('capacitor-leaking', $told['causes'][0]['kind']);
         self::assertSame('C4', $told['causes'][0]['figures']['part']);

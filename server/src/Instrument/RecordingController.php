@@ -12,8 +12,6 @@ use Symfony\Component\Security\Http\Attribute\CurrentUser;
 use Yew\Core\Bench\MeterFunction;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Http\Body;
-use Yew\Server\Http\Refused;
-use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Job\Jobs;
 
 /** Recordings of one unit on a job. */
@@ -26,13 +24,13 @@ final readonly class RecordingController
     #[Route('/api/jobs/{jobId}/units/{unitId}/recordings', methods: ['GET'])]
     public function of(string $jobId, string $unitId): JsonResponse
     {
-        return new JsonResponse($this->recordings->of($this->unit($jobId, $unitId)));
+        return new JsonResponse($this->recordings->of($this->jobs->unit($jobId, $unitId)));
     }
 
     #[Route('/api/jobs/{jobId}/units/{unitId}/recordings', methods: ['POST'])]
     public function begin(string $jobId, string $unitId, Request $request, #[CurrentUser] Person $person): JsonResponse
     {
-        $unit = $this->unit($jobId, $unitId);
+        $unit = $this->jobs->unit($jobId, $unitId);
         $fields = Body::fields($request);
         [$instrument, $place] = [$fields->string('instrumentId', 36), $fields->string('place', 40)];
         $fields->done();
@@ -44,7 +42,7 @@ final readonly class RecordingController
     #[Route('/api/jobs/{jobId}/units/{unitId}/recordings/{recordingId}/ended', methods: ['POST'])]
     public function end(string $jobId, string $unitId, string $recordingId): JsonResponse
     {
-        $unit = $this->unit($jobId, $unitId);
+        $unit = $this->jobs->unit($jobId, $unitId);
         $this->recordings->end($unit, $recordingId);
 
         return new JsonResponse($this->recordings->of($unit));
@@ -54,7 +52,7 @@ final readonly class RecordingController
     #[Route('/api/jobs/{jobId}/units/{unitId}/recordings/{recordingId}.csv', methods: ['GET'])]
     public function csv(string $jobId, string $unitId, string $recordingId): StreamedResponse
     {
-        $recording = $this->recordings->get($this->unit($jobId, $unitId), $recordingId);
+        $recording = $this->recordings->get($this->jobs->unit($jobId, $unitId), $recordingId);
         $unit = MeterFunction::from($recording->function)->unit()->value;
 
         return new StreamedResponse(function () use ($recording, $unit): void {
@@ -63,10 +61,5 @@ final readonly class RecordingController
                 printf("%s,%s,%s,%s\n", $at, null === $value ? 'overload' : 'value', null === $value ? '' : \sprintf('%.9g', $value), $unit);
             }
         }, headers: ['Content-Type' => 'text/csv; charset=utf-8', 'Content-Disposition' => \sprintf('attachment; filename="%s-trace.csv"', preg_replace('/[^A-Za-z0-9.]+/', '-', $recording->place))]);
-    }
-
-    private function unit(string $jobId, string $unitId): JobUnit
-    {
-        return $this->jobs->get($jobId)->unit($unitId) ?? throw Refused::notFound('unit on this job');
     }
 }

@@ -29,6 +29,11 @@ final readonly class Jobs
         return $job ?? throw Refused::notFound('job');
     }
 
+    public function unit(string $jobId, string $unitId): JobUnit
+    {
+        return $this->get($jobId)->unit($unitId) ?? throw Refused::notFound('unit on this job');
+    }
+
     /** The tag of an open job on which a unit stands, another one than is named; null where there is none. Lock the unit before. */
     public function openTagOf(string $unitId, ?string $besides = null): ?string
     {

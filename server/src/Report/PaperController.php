@@ -8,8 +8,6 @@ use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\Routing\Attribute\Route;
-use Yew\Server\Http\Refused;
-use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Job\Jobs;
 
 /** Papers of one unit that the bench needs besides the report. */
@@ -25,28 +23,23 @@ final readonly class PaperController
     {
         $parts = array_values(array_filter(explode(',', $request->query->getString('parts')), static fn (string $p): bool => '' !== $p));
 
-        return self::paper($this->papers->labels($this->unit($jobId, $unitId), $parts), 'labels');
+        return self::paper($this->papers->labels($this->jobs->unit($jobId, $unitId), $parts), 'labels');
     }
 
     #[Route('/api/jobs/{jobId}/units/{unitId}/transformers/{part}/specification.json', methods: ['GET'])]
     public function specification(string $jobId, string $unitId, string $part): JsonResponse
     {
-        return new JsonResponse($this->papers->specification($this->unit($jobId, $unitId), $part), headers: ['Content-Disposition' => \sprintf('attachment; filename="%s-specification.json"', preg_replace('/[^A-Za-z0-9]/', '', $part))]);
+        return new JsonResponse($this->papers->specification($this->jobs->unit($jobId, $unitId), $part), headers: ['Content-Disposition' => \sprintf('attachment; filename="%s-specification.json"', preg_replace('/[^A-Za-z0-9]/', '', $part))]);
     }
 
     #[Route('/api/jobs/{jobId}/units/{unitId}/transformers/{part}/specification.pdf', methods: ['GET'])]
     public function specificationSheet(string $jobId, string $unitId, string $part): Response
     {
-        return self::paper($this->papers->specificationSheet($this->unit($jobId, $unitId), $part), 'specification');
+        return self::paper($this->papers->specificationSheet($this->jobs->unit($jobId, $unitId), $part), 'specification');
     }
 
     private static function paper(string $pdf, string $name): Response
     {
         return new Response($pdf, headers: ['Content-Type' => 'application/pdf', 'Content-Disposition' => \sprintf('inline; filename="%s.pdf"', $name)]);
-    }
-
-    private function unit(string $jobId, string $unitId): JobUnit
-    {
-        return $this->jobs->get($jobId)->unit($unitId) ?? throw Refused::notFound('unit on this job');
     }
 }

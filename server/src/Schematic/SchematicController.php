@@ -73,7 +73,7 @@ final readonly class SchematicController
     #[Route('/api/jobs/{jobId}/units/{unitId}/places', methods: ['GET'])]
     public function places(string $jobId, string $unitId): JsonResponse
     {
-        $unit = $this->jobs->get($jobId)->unit($unitId) ?? throw Refused::notFound('unit on this job');
+        $unit = $this->jobs->unit($jobId, $unitId);
 
         return new JsonResponse((object) PlaceStates::of($this->benches->of($unit)));
     }

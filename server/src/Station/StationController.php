@@ -9,7 +9,6 @@ use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
 use Yew\Core\Station\Stations;
 use Yew\Server\Http\Refused;
-use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Job\Jobs;
 use Yew\Server\Tape\Benches;
 
@@ -27,49 +26,49 @@ final readonly class StationController
             throw Refused::notFound('station of this bench');
         }
 
-        return new JsonResponse($this->view->of($this->benches->of($this->unit($jobId, $unitId)), $station));
+        return new JsonResponse($this->view->of($this->benches->of($this->jobs->unit($jobId, $unitId)), $station));
     }
 
     /** How far each station is, for the path. */
     #[Route('/api/jobs/{jobId}/units/{unitId}/stations', methods: ['GET'])]
     public function summary(string $jobId, string $unitId): JsonResponse
     {
-        return new JsonResponse($this->view->summary($this->benches->of($this->unit($jobId, $unitId))));
+        return new JsonResponse($this->view->summary($this->benches->of($this->jobs->unit($jobId, $unitId))));
     }
 
     /** The way up: gates, stops, what was read, what may come. */
     #[Route('/api/jobs/{jobId}/units/{unitId}/power', methods: ['GET'])]
     public function power(string $jobId, string $unitId): JsonResponse
     {
-        return new JsonResponse($this->power->of($this->benches->of($this->unit($jobId, $unitId))));
+        return new JsonResponse($this->power->of($this->benches->of($this->jobs->unit($jobId, $unitId))));
     }
 
     /** What comes up when, switched on cold at full mains. */
     #[Route('/api/jobs/{jobId}/units/{unitId}/power/rise', methods: ['GET'])]
     public function rise(string $jobId, string $unitId): JsonResponse
     {
-        return new JsonResponse(['rise' => $this->power->rise($this->benches->of($this->unit($jobId, $unitId)))]);
+        return new JsonResponse(['rise' => $this->power->rise($this->benches->of($this->jobs->unit($jobId, $unitId)))]);
     }
 
     /** How the output tubes idle. */
     #[Route('/api/jobs/{jobId}/units/{unitId}/bias', methods: ['GET'])]
     public function bias(string $jobId, string $unitId): JsonResponse
     {
-        return new JsonResponse($this->bias->of($this->benches->of($this->unit($jobId, $unitId))));
+        return new JsonResponse($this->bias->of($this->benches->of($this->jobs->unit($jobId, $unitId))));
     }
 
     /** Where the tubes of a stage would go if its bias were moved. */
     #[Route('/api/jobs/{jobId}/units/{unitId}/bias/{stage}', methods: ['GET'])]
     public function biasSweep(string $jobId, string $unitId, string $stage, Request $request): JsonResponse
     {
-        return new JsonResponse($this->bias->sweep($this->benches->of($this->unit($jobId, $unitId)), $stage, self::part($request)));
+        return new JsonResponse($this->bias->sweep($this->benches->of($this->jobs->unit($jobId, $unitId)), $stage, self::part($request)));
     }
 
     /** How far what sets the bias of a stage reaches, what belongs there instead, and what is to be known before. */
     #[Route('/api/jobs/{jobId}/units/{unitId}/bias/{stage}/setting', methods: ['GET'])]
     public function biasSetting(string $jobId, string $unitId, string $stage, Request $request): JsonResponse
     {
-        return new JsonResponse($this->settings->of($this->benches->of($this->unit($jobId, $unitId)), $stage, self::part($request)));
+        return new JsonResponse($this->settings->of($this->benches->of($this->jobs->unit($jobId, $unitId)), $stage, self::part($request)));
     }
 
     /** What an output stage should give, into the load on it or another, with its tubes or others. */
@@ -82,7 +81,7 @@ final readonly class StationController
             throw Refused::badData('loadOhms', \sprintf('“%s” are no ohms', mb_substr($load, 0, 20)));
         }
 
-        return new JsonResponse($this->outputs->of($this->benches->of($this->unit($jobId, $unitId)), $stage, '' === $load ? null : (float) $load, '' === $type ? null : mb_substr($type, 0, 20)));
+        return new JsonResponse($this->outputs->of($this->benches->of($this->jobs->unit($jobId, $unitId)), $stage, '' === $load ? null : (float) $load, '' === $type ? null : mb_substr($type, 0, 20)));
     }
 
     /** What is turned or changed, of several. */
@@ -91,10 +90,5 @@ final readonly class StationController
         $part = $request->query->getString('part');
 
         return '' === $part ? null : mb_substr($part, 0, 40);
-    }
-
-    private function unit(string $jobId, string $unitId): JobUnit
-    {
-        return $this->jobs->get($jobId)->unit($unitId) ?? throw Refused::notFound('unit on this job');
     }
 }

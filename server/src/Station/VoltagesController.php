@@ -7,8 +7,6 @@ namespace Yew\Server\Station;
 use Symfony\Component\HttpFoundation\JsonResponse;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\Routing\Attribute\Route;
-use Yew\Server\Http\Refused;
-use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Job\Jobs;
 use Yew\Server\Tape\Benches;
 
@@ -23,7 +21,7 @@ final readonly class VoltagesController
     #[Route('/api/jobs/{jobId}/units/{unitId}/voltages', methods: ['GET'])]
     public function hints(string $jobId, string $unitId): JsonResponse
     {
-        $unit = $this->unit($jobId, $unitId);
+        $unit = $this->jobs->unit($jobId, $unitId);
 
         return new JsonResponse($this->view->of($unit, $this->benches->of($unit)));
     }
@@ -32,7 +30,7 @@ final readonly class VoltagesController
     #[Route('/api/jobs/{jobId}/units/{unitId}/voltages/fit', methods: ['GET'])]
     public function fit(string $jobId, string $unitId): JsonResponse
     {
-        $unit = $this->unit($jobId, $unitId);
+        $unit = $this->jobs->unit($jobId, $unitId);
 
         return new JsonResponse($this->view->fit($unit, $this->benches->of($unit)));
     }
@@ -41,11 +39,6 @@ final readonly class VoltagesController
     #[Route('/api/jobs/{jobId}/units/{unitId}/voltages/drift', methods: ['GET'])]
     public function drift(string $jobId, string $unitId, Request $request): JsonResponse
     {
-        return new JsonResponse($this->view->drift($this->benches->of($this->unit($jobId, $unitId)), mb_substr($request->query->getString('key'), 0, 80)));
-    }
-
-    private function unit(string $jobId, string $unitId): JobUnit
-    {
-        return $this->jobs->get($jobId)->unit($unitId) ?? throw Refused::notFound('unit on this job');
+        return new JsonResponse($this->view->drift($this->benches->of($this->jobs->unit($jobId, $unitId)), mb_substr($request->query->getString('key'), 0, 80)));
     }
 }

@@ -76,7 +76,7 @@ final readonly class VoltagesView
     {
         $testimony = Testimony::of($bench->readings());
 
-        return [] === $testimony->read ? null : $this->kept('hints1', $unit, $bench, $testimony, static fn (TriedCircuit $circuit): ?array => Explanations::of($circuit, $testimony->read, $testimony->unread)?->toArray($testimony->read));
+        return [] === $testimony->read ? null : $this->kept('hints1', $unit, $bench, $testimony, static fn (TriedCircuit $circuit): ?array => Explanations::of($circuit, $testimony->read, $testimony->unread)?->toArray());
     }
 
     /**
@@ -112,7 +112,7 @@ final readonly class VoltagesView
 
         return [
             'isSimilar' => $isSimilar,
-            'headline' => [] === $kept['off'] ? null : $this->wording->voltages($isSimilar ? 'hint-similar' : ['hint-no-single', 'hint-one'][$count] ?? 'hint-some', ['count' => self::count($count), 'tried' => $kept['tried'], 'placesCount' => self::places(\count($kept['off']))]),
+            'headline' => [] === $kept['off'] ? null : $this->wording->voltages($isSimilar ? 'hint-similar' : ['hint-no-single', 'hint-one'][$count] ?? 'hint-some', ['count' => PointView::count($count), 'tried' => $kept['tried'], 'placesCount' => self::places(\count($kept['off']))]),
             'off' => $kept['off'],
             'causes' => array_map(fn (array $c, string $sentence): array => [
                 'kind' => $c['kind'], 'part' => (string) ($c['figures']['part'] ?? ''), 'sentence' => $sentence,
@@ -196,13 +196,8 @@ final readonly class VoltagesView
         return implode(' or ', $culprits);
     }
 
-    private static function count(int $count): string
-    {
-        return [2 => 'two', 3 => 'three', 4 => 'four', 5 => 'five', 6 => 'six', 7 => 'seven', 8 => 'eight'][$count] ?? (string) $count;
-    }
-
     private static function places(int $count): string
     {
-        return 1 === $count ? 'One reading does' : ucfirst(self::count($count)).' readings';
+        return 1 === $count ? 'One reading does' : ucfirst(PointView::count($count)).' readings';
     }
 }

@@ -276,7 +276,8 @@ final readonly class PointView
         return [...$finding->toArray(), 'nodes' => $names, 'headline' => $head, 'sentence' => $this->wording->finding($finding->suspect(), ['part' => $current?->part->id, 'node' => $finding->node, ...(null === $current ? [] : $current->toArray())])];
     }
 
-    private static function count(int $count): string
+    /** Small numbers as a sentence has them. */
+    public static function count(int $count): string
     {
         return [2 => 'two', 3 => 'three', 4 => 'four', 5 => 'five', 6 => 'six', 7 => 'seven', 8 => 'eight', 9 => 'nine'][$count] ?? (string) $count;
     }

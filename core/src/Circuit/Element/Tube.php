@@ -31,4 +31,16 @@ final readonly class Tube implements Element
     {
         return $this->places[$section.'/'.$electrode] ?? $this->position.'.'.$pin;
     }
+
+    /**
+     * The places of one section.
+     *
+     * @param array<string, int> $pins by electrode
+     *
+     * @return list<string>
+     */
+    public function placesOf(string $section, array $pins): array
+    {
+        return array_values(array_unique(array_map(fn (string $electrode, int $pin): string => $this->place($section, $electrode, $pin), array_keys($pins), $pins)));
+    }
 }

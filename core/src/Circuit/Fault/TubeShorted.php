@@ -23,7 +23,7 @@ final readonly class TubeShorted implements FaultKind
         $pairs = [];
         foreach ($fitted->netlist->all(Tube::class) as $tube) {
             foreach ($tubes->find($tube->type)->sections ?? [] as $section) {
-                $places = $section->model instanceof RectifierModel ? [] : array_values(array_unique(array_map(static fn (string $electrode, int $pin): string => $tube->place($section->name, $electrode, $pin), array_keys($section->pins), $section->pins)));
+                $places = $section->model instanceof RectifierModel ? [] : $tube->placesOf($section->name, $section->pins);
                 foreach ($places as $i => $a) {
                     array_push($pairs, ...array_map(static fn (string $b): string => $a.'+'.$b, \array_slice($places, $i + 1)));
                 }
