@@ -8,6 +8,7 @@ use Yew\Core\Bench\MeterFunction;
 use Yew\Core\Circuit\Calibration\Calibration;
 use Yew\Core\Circuit\Fault\FaultCatalogue;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Compute\CalibrateForm;
 use Yew\Core\Hint\Explanations;
 use Yew\Core\Hint\Testimony;
 use Yew\Core\Hint\TriedCircuit;
@@ -66,7 +67,7 @@ final readonly class VoltagesView
         $resisting = array_column(array_filter($fit->residuals ?? [], static fn (array $r): bool => $r['resists']), 'place');
 
         return [
-            'fit' => null === $fit ? null : ['fitted' => $fit->fitted, 'residuals' => $fit->residuals],
+            'fit' => null === $fit ? null : array_intersect_key(CalibrateForm::told($fit), ['fitted' => 0, 'residuals' => 0]),
             'sentence' => $this->wording->voltages(null === $fit ? 'fit-nothing' : ([] === $resisting ? 'fit-kept' : 'fit-resists'), ['places' => implode(', ', $resisting)]),
         ];
     }
@@ -116,7 +117,7 @@ final readonly class VoltagesView
             'off' => $kept['off'],
             'causes' => array_map(fn (array $c, string $sentence): array => [
                 'kind' => $c['kind'], 'part' => (string) ($c['figures']['part'] ?? ''), 'sentence' => $sentence,
-                'alike' => [] === $c['alike'] ? null : $this->wording->voltages('hint-alike', ['others' => implode('; ', array_map(fn (array $a): string => lcfirst($this->cause($a)), $c['alike']))]),
+                'alike' => [] === $c['alike'] ? null : $this->wording->voltages('hint-alike', ['others' => implode('; ', array_map(fn (array $a): string => Wording::inSentence($this->cause($a)), $c['alike']))]),
                 'percent' => 100.0 * $c['weight'],
                 'reads' => array_values(array_filter(array_map(fn (string $key): ?array => $this->would($key, $c['reads'], $readings), $kept['off']))),
             ], $causes, $sentences),
@@ -128,7 +129,12 @@ final readonly class VoltagesView
     /** @param array{kind: string, figures: array<string, string|float>} $cause */
     private function cause(array $cause): string
     {
-        return isset(FaultCatalogue::kinds()[$cause['kind']]) ? $this->wording->faultOf($cause['kind'], $cause['figures']) : $this->wording->voltages('cause-'.$cause['kind'], $cause['figures']);
+        return match (true) {
+            // How well electrodes that touch do touch is not sought: every resistance next to nothing reads alike.
+            'tube-shorted' === $cause['kind'] => $this->wording->voltages('cause-tube-shorted', ['pins' => str_replace('+', ' and ', (string) ($cause['figures']['part'] ?? ''))]),
+            isset(FaultCatalogue::kinds()[$cause['kind']]) => $this->wording->faultOf($cause['kind'], $cause['figures']),
+            default => $this->wording->voltages('cause-'.$cause['kind'], $cause['figures']),
+        };
     }
 
     /**

@@ -88,7 +88,7 @@ final class Wording implements ResetInterface
      */
     public function beside(string $code, array $figures): string
     {
-        return lcfirst($this->fill($this->catalogue()['beside'][$code] ?? '', $figures));
+        return self::inSentence($this->fill($this->catalogue()['beside'][$code] ?? '', $figures));
     }
 
     /**
@@ -121,6 +121,12 @@ final class Wording implements ResetInterface
     public function faultOf(string $kind, array $figures): string
     {
         return $this->fill($this->catalogue()['faults'][$kind] ?? $kind, $figures);
+    }
+
+    /** A sentence as it stands within another one: its first word small, unless that is the name of a part, a tube or a place. */
+    public static function inSentence(string $sentence): string
+    {
+        return preg_match('/^[A-Z]\p{Ll}/u', $sentence) > 0 ? lcfirst($sentence) : $sentence;
     }
 
     /** @return array<string, array{says: string, form: string, example: string}> how a circuit is typed, by the word that begins a line */
@@ -164,7 +170,7 @@ final class Wording implements ResetInterface
     {
         $sentence = $this->cold($reason->code, $reason->figures);
 
-        return 'now' === $reason->stands ? $sentence : $this->cold('stands-'.$reason->stands, ['sentence' => lcfirst($sentence)]);
+        return 'now' === $reason->stands ? $sentence : $this->cold('stands-'.$reason->stands, ['sentence' => self::inSentence($sentence)]);
     }
 
     /** @return array{code: string, verdict: string, sentence: string} a ground as a page gets it */

@@ -28,6 +28,9 @@ export const boardKey = (jobId: string, unitId: string, station: string): string
 /** Where what is said of a unit's idling tubes is kept. */
 export const biasKey = (jobId: string, unitId: string): string[] => ['bias', jobId, unitId]
 
+/** Where what the voltages of a unit say together is kept. */
+export const voltagesKey = (jobId: string, unitId: string): string[] => ['voltages', jobId, unitId]
+
 /** Where the way up of a unit is kept. */
 export const powerKey = (jobId: string, unitId: string): string[] => ['power', jobId, unitId]
 
@@ -149,6 +152,7 @@ export const useBench = defineStore('bench', () => {
     void queries.invalidateQueries({ queryKey: ['station', jobId], refetchType: board === null ? 'active' : 'none' })
     void queries.invalidateQueries({ queryKey: ['power', jobId] })
     void queries.invalidateQueries({ queryKey: ['bias', jobId] })
+    void queries.invalidateQueries({ queryKey: ['voltages', jobId] })
     if (board !== null && unit.value !== null) queries.setQueryData(boardKey(jobId, unit.value.id, board.station), board)
     // What was named a moment ago may not even be in the box yet.
     if (!naming && mine.value.every((w) => w.body.kind !== 'conditions')) named.value = null

@@ -12,6 +12,8 @@ const box = useTemplateRef<HTMLElement>('box')
 const { width, height } = useElementSize(box)
 
 const left = 46
+/** A tread with its gap narrower than this has no room for words. */
+const tightSlot = 96
 const whole = (v: number | null): string => (v === null ? '·' : Math.abs(v) < 100 ? v.toFixed(1) : Math.round(v).toString()).replace('-', '−')
 
 const above = computed(() => props.treads.filter((t) => !t.belowZero))
@@ -27,9 +29,13 @@ const y = (volts: number): number => zero.value - (volts * (zero.value - 20)) / 
 const yBelow = (volts: number): number => zero.value + (Math.abs(volts) * 28) / deepest.value
 const lines = computed(() => Array.from({ length: Math.floor(highest.value / step.value) + 1 }, (_, i) => i * step.value))
 
-interface Drawn { tread: Tread; x: number; w: number; gap: number; top: number; bottom: number; labelY: number; parent: number | null; colour: string }
+interface Drawn { tread: Tread; x: number; w: number; gap: number; top: number; bottom: number; labelY: number; parent: number | null; viaY: number; colour: string }
 
 const pitch = computed(() => Math.min(400, (width.value - left - 8) / Math.max(1, below.value.length)))
+/** How wide the window of a place below zero is drawn: its figure and its name need the rest. */
+const bar = computed(() => (pitch.value < 250 ? 36 : 92))
+/** A tread too narrow for words: figures only, and the part between two of them by its name. */
+const isTight = computed(() => (width.value - left - 16) / Math.max(1, above.value.length) < tightSlot)
 
 const drawn = computed<Drawn[]>(() => {
   const list = above.value
@@ -47,6 +53,8 @@ const drawn = computed<Drawn[]>(() => {
       tread, x: left + 8 + i * slot, w, gap, top: y(high), bottom: y(low),
       labelY: Math.min(Math.max(y(low), read === null ? 0 : y(read)) + 24, zero.value - 46),
       parent: parentVolts === null || parentIndex !== i - 1 ? null : y(parentVolts),
+      // In a narrow gap the name stands above both windows, else over the step itself.
+      viaY: parentVolts === null ? 0 : slot < tightSlot ? Math.max(12, Math.min(y(parent?.highVolts ?? parentVolts), y(high), y(parentVolts)) - 8) : y(parentVolts) - 18,
       colour: tread.verdict === null ? 'var(--soft)' : `var(--${tread.verdict})`,
     }
   })
@@ -75,9 +83,9 @@ const part = (t: Tread): Record<string, unknown> => partOf(spoken(t), props.choo
         <path v-if="d.tread.otherUnit !== null" :d="`M${d.x + d.w + 5} ${y(d.tread.otherUnit.volts)}l10 -6v12z`" class="other" />
         <line v-if="d.tread.measuredVolts !== null" :x1="d.x - 4" :x2="d.x + d.w + 4" :y1="y(d.tread.measuredVolts)" :y2="y(d.tread.measuredVolts)" :stroke="d.colour" stroke-width="5" />
         <text v-if="d.tread.via !== null && d.tread.fedFrom !== null && d.parent === null" :x="d.x + d.w / 2" :y="Math.min(d.top, y(d.tread.measuredVolts ?? drawnAt(d.tread) ?? 0)) - 8" text-anchor="middle" class="via">from {{ d.tread.fedFrom }} by {{ d.tread.via }}</text>
-        <text v-if="d.tread.via !== null && d.parent !== null" :x="d.x - d.gap / 2" :y="d.parent - 18" text-anchor="middle" class="via"><tspan v-for="(word, i) in [d.tread.via.split(' ')[0], d.tread.via.split(' ').slice(1).join(' ')]" :key="i" :x="d.x - d.gap / 2" :dy="i === 0 ? 0 : 13">{{ word }}</tspan></text>
+        <text v-if="d.tread.via !== null && d.parent !== null" :x="d.x - d.gap / 2" :y="d.viaY" text-anchor="middle" class="via"><tspan v-for="(word, i) in isTight ? [d.tread.via.split(' ')[0]] : [d.tread.via.split(' ')[0], d.tread.via.split(' ').slice(1).join(' ')]" :key="i" :x="d.x - d.gap / 2" :dy="i === 0 ? 0 : 13">{{ word }}</tspan></text>
         <text v-if="d.tread.measuredVolts !== null || d.tread.expectedVolts !== null" :x="d.x + d.w / 2" :y="d.labelY" text-anchor="middle" :class="['read', { open: d.tread.measuredVolts === null }]">{{ whole(d.tread.measuredVolts) }}</text>
-        <text :x="d.x + d.w / 2" :y="d.labelY + 17" text-anchor="middle" class="expected">{{ caption(d.tread) }}</text>
+        <text :x="d.x + d.w / 2" :y="d.labelY + 17" text-anchor="middle" class="expected">{{ isTight ? caption(d.tread).replace(/^.* (?=\S+$)/, 'of ') : caption(d.tread) }}</text>
         <text :x="d.x + d.w / 2" :y="zero - 7" text-anchor="middle" class="name">{{ d.w + d.gap < 112 || d.tread.name === d.tread.node ? d.tread.node : `${d.tread.node} · ${d.tread.name}` }}</text>
       </g>
       <g v-if="other !== undefined" aria-hidden="true">
@@ -87,13 +95,13 @@ const part = (t: Tread): Record<string, unknown> => partOf(spoken(t), props.choo
       <g v-for="(t, i) in below" :key="t.node" v-bind="part(t)">
         <rect :x="left + 4 + i * pitch" :y="zero + 3" :width="pitch - 12" height="40" :class="['hit', { lit: t.key === lit }]" rx="4" />
         <template v-if="t.lowVolts !== null && t.highVolts !== null">
-          <rect :x="left + 8 + i * pitch" :y="yBelow(t.highVolts)" width="92" :height="yBelow(t.lowVolts) - yBelow(t.highVolts)" fill="var(--window)" />
-          <path :d="`M${left + 14 + i * pitch} ${yBelow(t.highVolts)}h-6V${yBelow(t.lowVolts)}h6M${left + 94 + i * pitch} ${yBelow(t.highVolts)}h6V${yBelow(t.lowVolts)}h-6`" fill="none" stroke="var(--ink)" stroke-width="1.7" />
+          <rect :x="left + 8 + i * pitch" :y="yBelow(t.highVolts)" :width="bar" :height="yBelow(t.lowVolts) - yBelow(t.highVolts)" fill="var(--window)" />
+          <path :d="`M${left + 14 + i * pitch} ${yBelow(t.highVolts)}h-6V${yBelow(t.lowVolts)}h6M${left + 2 + bar + i * pitch} ${yBelow(t.highVolts)}h6V${yBelow(t.lowVolts)}h-6`" fill="none" stroke="var(--ink)" stroke-width="1.7" />
         </template>
-        <line v-if="t.measuredVolts !== null" :x1="left + 4 + i * pitch" :x2="left + 104 + i * pitch" :y1="yBelow(t.measuredVolts)" :y2="yBelow(t.measuredVolts)" :stroke="`var(--${t.verdict ?? 'cannot-say'})`" stroke-width="5" />
-        <path v-if="t.otherUnit !== null" :d="`M${left + 105 + i * pitch} ${yBelow(t.otherUnit.volts)}l7 -5v10z`" class="other" />
-        <text :x="left + (t.otherUnit === null ? 112 : 120) + i * pitch" :y="zero + 26" class="read small">{{ whole(t.measuredVolts) }}</text>
-        <text :x="left + (t.otherUnit === null ? 174 : 184) + i * pitch" :y="zero + 25" class="expected">{{ pitch < 340 ? t.node : t.name }}{{ caption(t) === '' ? '' : `, ${caption(t)}` }}</text>
+        <line v-if="t.measuredVolts !== null" :x1="left + 4 + i * pitch" :x2="left + 12 + bar + i * pitch" :y1="yBelow(t.measuredVolts)" :y2="yBelow(t.measuredVolts)" :stroke="`var(--${t.verdict ?? 'cannot-say'})`" stroke-width="5" />
+        <path v-if="t.otherUnit !== null" :d="`M${left + 13 + bar + i * pitch} ${yBelow(t.otherUnit.volts)}l7 -5v10z`" class="other" />
+        <text :x="left + bar + (t.otherUnit === null ? 20 : 28) + i * pitch" :y="zero + 26" class="read small">{{ whole(t.measuredVolts) }}</text>
+        <text :x="left + bar + (t.otherUnit === null ? 82 : 92) + i * pitch" :y="zero + 25" class="expected">{{ pitch < 340 ? t.node : t.name }}{{ caption(t) === '' || pitch < 250 ? '' : `, ${caption(t)}` }}</text>
       </g>
     </svg>
   </div>

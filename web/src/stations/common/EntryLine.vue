@@ -251,7 +251,7 @@ function meterNamed(): void {
       </div>
     </div>
     <div v-if="session.mayWrite" class="keys">
-      <button v-for="k in keys" :key="k.key" type="button" :aria-pressed="k.pressed" @click="press(k); focus()"><kbd>{{ k.shown ?? k.key }}</kbd> {{ k.label }}</button>
+      <button v-for="k in keys.filter((one) => one.elsewhere !== true)" :key="k.key" type="button" :aria-pressed="k.pressed" @click="press(k); focus()"><kbd>{{ k.shown ?? k.key }}</kbd> {{ k.label }}</button>
     </div>
     <p v-else class="soft">You look on; nothing can be written.</p>
   </footer>

@@ -22,8 +22,8 @@ export interface Mode {
   write: (text: string) => Promise<Sent>
 }
 
-/** A key that acts in an empty field; none of them can begin a value. */
-export interface LineKey { key: string; label: string; shown?: string; pressed?: boolean; act?: () => string | undefined; mode?: string }
+/** A key that acts in an empty field; none of them can begin a value. `elsewhere`: its name stands at what it does on the page, not among the keys at the foot. */
+export interface LineKey { key: string; label: string; shown?: string; pressed?: boolean; elsewhere?: boolean; act?: () => string | undefined; mode?: string }
 
 /** What a station makes of the one entry line: what it asks for now, and what is done with what is typed. */
 export interface Line {

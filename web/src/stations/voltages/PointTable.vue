@@ -5,7 +5,7 @@ import { useBench } from '../../frame/bench'
 import { useLitRow } from '../common/useLitRow'
 import WindowMark from '../../marks/WindowMark.vue'
 
-const props = defineProps<{ points: Point[]; lit: string | null }>()
+const props = defineProps<{ points: Point[]; lit: string | null; tells: string | null }>()
 const emit = defineEmits<{ probe: [key: string] }>()
 const bench = useBench()
 const box = useTemplateRef<HTMLElement>('box')
@@ -13,6 +13,10 @@ const box = useTemplateRef<HTMLElement>('box')
 /** What was typed for a place and has not reached the server. */
 const onTheWay = computed(() => new Map(bench.mine.filter((w) => w.body.kind === 'reading' && w.stuck === null).map((w) => [`${String(w.body.payload['place'])}|${String(w.body.payload['function'])}`, String(w.body.payload['text'])])))
 const signed = (v: number | null): string => (v === null ? '' : `${v > 0 ? '+' : ''}${v.toFixed(Math.abs(v) < 10 ? 1 : 0).replace('-', '−')} %`)
+/** How a mark is said in the table; what is told of by another word of the row is left out. */
+const markWords: Record<string, string> = { stale: 'asked again', provisional: 'for now' }
+const marksOf = (r: NonNullable<Point['reading']>): string => r.marks.filter((m) => m !== 'accepted' && !(m === 'provisional' && r.marks.includes('warming'))).map((m) => markWords[m] ?? m).join(', ')
+const why = (r: NonNullable<Point['reading']>): string => [r.sentence, r.asksAgain.join('; ')].filter((s) => s !== '').join(' · ')
 const asShown = (text: string): string => text.replace('-', '−')
 
 useLitRow(box, () => props.lit, 'center')
@@ -31,9 +35,9 @@ useLitRow(box, () => props.lit, 'center')
             <td class="n m big">{{ p.reading.shown }}<small v-if="p.unit !== 'V'" class="unit"> {{ p.unit }}</small><small v-if="p.reading.newest !== null" class="then" title="read later; the worse one decides until it is taken back, or what was changed is said">then {{ p.reading.newest.shown }}</small></td><td class="n m soft">{{ p.reading.expectedText ?? '–' }}</td>
             <td><window-mark :position="p.reading.mark.position" :shape="p.reading.mark.shape" :verdict="p.reading.verdict" :words="p.reading.verdictWords" /></td>
             <td class="n m soft off">{{ signed(p.reading.deviationPercent) }}</td>
-            <td :title="p.reading.sentence"><span :class="['verdict', p.reading.verdict]">{{ p.reading.verdictWords }}</span><span v-if="p.reading.accepted" class="soft"> · let stand</span><span v-else-if="p.reading.marks.length > 0" class="soft marks"> · {{ p.reading.marks.filter((m) => m !== 'accepted' && !(m === 'provisional' && p.reading?.marks.includes('warming'))).join(', ') }}</span></td>
+            <td :title="why(p.reading)"><span :class="['verdict', p.reading.verdict]">{{ p.reading.verdictWords }}</span><span v-if="p.reading.accepted" class="soft"> · let stand</span><span v-else-if="p.reading.marks.length > 0" class="soft marks"> · {{ marksOf(p.reading) }}</span></td>
           </template>
-          <template v-else><td class="n m big soft">·</td><td class="n m soft">{{ p.expected.text ?? '–' }}</td><td></td><td class="off"></td><td class="soft">{{ p.key === lit ? 'probe now' : '' }}</td></template>
+          <template v-else><td class="n m big soft">·</td><td class="n m soft">{{ p.expected.text ?? '–' }}</td><td></td><td class="off"></td><td class="soft">{{ p.key === lit ? 'probe now' : p.key === tells ? 'tells most' : '' }}</td></template>
         </tr>
       </tbody>
     </table>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { told } from '../../quantity/told'
-import { computed, useTemplateRef } from 'vue'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import { RouterLink } from 'vue-router'
 import type { Point } from '../../api/client'
 import { useSession } from '../../access/session'
@@ -8,17 +8,21 @@ import { useBench } from '../../frame/bench'
 import { useNow, lasting } from '../../frame/time'
 import RailStairs from '../../marks/RailStairs.vue'
 import SocketMap, { type PinMark } from '../../marks/SocketMap.vue'
+import CalibrationTable from '../../sheets/CalibrationTable.vue'
 import EntryLine from '../common/EntryLine.vue'
+import HintCard from './HintCard.vue'
 import PointTable from './PointTable.vue'
 import { useProbe } from './useProbe'
 import { useReadingLine } from './useReadingLine'
+import { movedReadings, useDrift, useHints, useJobFit } from './useVoltages'
+import WatchedPoint from './WatchedPoint.vue'
 
 defineProps<{ name: string }>()
 const emit = defineEmits<{ state: []; conditions: [] }>()
 const bench = useBench()
 const session = useSession()
 const probe = useProbe()
-const entry = useReadingLine(probe)
+const reading = useReadingLine(probe)
 const line = useTemplateRef<InstanceType<typeof EntryLine>>('line')
 const now = useNow(1000)
 
@@ -74,6 +78,55 @@ const warming = computed(() => {
 const foreign = computed(() => (bench.bench?.fitted ?? []).filter((f) => !f.counted).map((f) => f.text))
 const milli = (a: number): string => `${(a * 1000).toPrecision(3)} mA`
 
+/** What stands beside the stairs: what was asked for, else causes as soon as something is off. */
+const beside = ref<'watched' | 'fit' | null>(null)
+const watchedKey = ref<string | null>(null)
+watch(() => unit.value?.id, () => { beside.value = watchedKey.value = null })
+const { data: together, pending: hintsPending } = useHints()
+const hints = computed(() => (together.value?.hints?.headline == null ? null : together.value.hints))
+const swaps = computed(() => together.value?.swaps ?? [])
+const next = computed(() => hints.value?.next ?? null)
+const { data: fit, fault: fitFault } = useJobFit(computed(() => beside.value === 'fit'))
+const { data: drift, fault: driftFault } = useDrift(computed(() => watchedKey.value))
+const watched = computed(() => points.value.find((p) => p.key === watchedKey.value))
+const moved = computed(() => movedReadings(points.value))
+const hasAside = computed(() => beside.value !== null || hints.value !== null || swaps.value.length > 0)
+
+/** Keys of this page beside those of the line. */
+const entry = {
+  ...reading,
+  keys: computed(() => [
+    ...reading.keys.value,
+    ...(next.value === null ? [] : [{ key: 'h', label: 'tells most', elsewhere: true, act: tellsMost }]),
+    ...(treads.value.length === 0 ? [] : [
+      { key: 'w', label: 'watch', elsewhere: true, pressed: beside.value === 'watched', act: watchPoint },
+      { key: 'x', label: 'fit', elsewhere: true, pressed: beside.value === 'fit', act: showFit },
+    ]),
+  ]),
+}
+function tellsMost(): undefined {
+  if (next.value !== null) choose(next.value.key)
+}
+/** Watches the point that is asked for; the same point again lets go of it. */
+function watchPoint(): string | undefined {
+  const key = probe.current.value?.kind === 'point' ? probe.current.value.key : probe.lastWritten.value
+  if (beside.value === 'watched' && (key === null || key === watchedKey.value)) { unwatch(); return undefined }
+  if (key === null) return 'Choose the point first: the arrows, or a click on it.'
+  watchedKey.value = key
+  beside.value = 'watched'
+  return undefined
+}
+function showFit(): undefined {
+  beside.value = beside.value === 'fit' ? null : 'fit'
+}
+function unwatch(): void {
+  beside.value = watchedKey.value = null
+}
+async function swapped(positions: string[]): Promise<void> {
+  await bench.write('as-fitted', { text: `swap ${positions.join(' ')}` })
+  line.value?.focus()
+}
+
 const besideName = (b: Point['beside'][number]): string => (b.kind === 'sister' ? `sister ${b.name}` : b.kind === 'other-unit' ? b.name : 'last visit')
 
 function choose(key: string): void {
@@ -85,18 +138,26 @@ function choose(key: string): void {
 <template>
   <div class="station">
     <div class="board-in">
-      <h1>Voltages <small>{{ unit?.maker }} {{ unit?.model }} · {{ unit?.sheet === null ? 'no sheet' : `sheet “${unit?.sheet?.name}” ${unit?.sheet?.number}` }} · {{ mains }}<span v-if="foreign.length > 0"> · not in this circuit: {{ foreign.join(', ') }}</span></small><b v-if="warming !== null" class="warm m">{{ warming }}</b></h1>
+      <h1>Voltages <small>{{ unit?.maker }} {{ unit?.model }} · {{ unit?.sheet === null ? 'no sheet' : `sheet “${unit?.sheet?.name}” ${unit?.sheet?.number}` }} · {{ mains }}<span v-if="foreign.length > 0"> · not in this circuit: {{ foreign.join(', ') }}</span></small><b v-if="warming !== null" class="warm m">{{ warming }}</b><span v-if="treads.length > 0" class="beside-keys"><button type="button" :aria-pressed="beside === 'watched'" @click="watchPoint(); line?.focus()"><kbd>w</kbd> watch</button><button type="button" :aria-pressed="beside === 'fit'" @click="showFit(); line?.focus()"><kbd>x</kbd> fit</button></span></h1>
       <div v-if="stop !== undefined && bench.bench?.state.stop === null" class="stop" role="alert"><b>OFF.</b> {{ stop.name }} {{ stop.reading?.shown }} {{ stop.unit }}: {{ stop.reading?.sentence }} <kbd>Esc</kbd> <kbd>Esc</kbd></div>
       <p v-if="finding !== undefined" class="finding"><svg width="12" height="14" aria-hidden="true"><path d="M1 7l10 -6v12z" fill="var(--out)" /></svg><span><b>{{ finding.headline }}</b> {{ finding.sentence }}</span></p>
-      <div v-if="treads.length > 0" class="card stairs">
-        <rail-stairs :treads="treads" :lit="lit" choosable @probe="choose" />
+      <p v-if="moved !== null" class="moved" role="status"><b>{{ moved.count }} {{ moved.count === 1 ? 'reading no longer holds' : 'readings no longer hold' }}.</b> {{ moved.why.join('; ') }}: {{ moved.count === 1 ? 'it is' : 'they are' }} asked for again.</p>
+      <div v-if="treads.length > 0" :class="['upper', { narrow: hasAside }]">
+        <div class="card stairs"><rail-stairs :treads="treads" :lit="lit" choosable @probe="choose" /></div>
+        <watched-point v-if="beside === 'watched' && watched !== undefined" :point="watched" :drift="drift" :fault="driftFault" @close="unwatch" />
+        <div v-else-if="beside === 'fit'" class="card fitted" tabindex="0" role="region" aria-label="Fitted to this unit">
+          <p v-if="fit === null" class="soft">{{ fitFault ?? 'Fitting the circuit to what was read…' }}</p>
+          <p v-else-if="fit.fit === null">{{ fit.sentence }}</p>
+          <calibration-table v-else :calibration="fit.fit" of="unit" compact />
+        </div>
+        <hint-card v-else-if="hasAside" :hints="hints" :swaps="swaps" :pending="hintsPending" :may-write="session.mayWrite" :is-dead="bench.state === 'dead'" @probe="choose" @swapped="swapped" />
       </div>
       <div v-else-if="unit?.sheet === null" class="card empty">
         <h2>No sheet yet</h2>
         <p>Type places and volts as you go, such as <span class="m">V3.5 287</span>: the tape keeps them, and a sheet can be chosen at <router-link :to="{ name: 'job-book-in' }">Book-in</router-link> at any time. What is read then is judged by it.</p>
       </div>
       <div v-if="points.length > 0" class="lower">
-        <point-table :points="points" :lit="lit" @probe="choose" />
+        <point-table :points="points" :lit="lit" :tells="next?.key ?? null" @probe="choose" />
         <div v-if="socket !== undefined" class="card socket">
           <dl v-if="compared !== undefined" class="beside">
             <dt>{{ compared.name }}</dt><dd class="m">{{ compared.reading?.shown ?? '·' }}</dd>
@@ -118,8 +179,16 @@ function choose(key: string): void {
 
 <style scoped src="../common/station.css"></style>
 <style scoped>
+.beside-keys { margin-left: auto; display: flex; gap: 6px; } .warm + .beside-keys { margin-left: 0; }
+.beside-keys button { font: inherit; font-size: 14px; font-weight: 400; color: inherit; background: none; border: 1px solid transparent; border-radius: 4px; min-height: 44px; margin-block: -8px; padding: 0 10px; cursor: pointer; white-space: nowrap; }
+.beside-keys button[aria-pressed='true'] { background: var(--lit); border-color: var(--ink); }
 .warm { margin-left: auto; font-size: 14px; color: var(--watch); white-space: nowrap; }
-.stairs { position: relative; flex: 1.05; min-height: 170px; }
+.moved { border: 1px solid var(--line); border-left: 4px solid var(--watch); background: var(--card); border-radius: 4px; padding: 3px 10px; font-size: 15px; line-height: 1.3; }
+.upper { flex: 1.05; min-height: 170px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; }
+.upper.narrow { grid-template-columns: minmax(0, 1fr) 318px; flex: 1.25; }
+.upper > * { min-height: 0; }
+.stairs { position: relative; }
+.fitted { overflow: hidden auto; scrollbar-width: thin; padding: 8px 10px; }
 .lower { flex: 1; min-height: 190px; display: grid; grid-template-columns: minmax(0, 1fr) 206px; gap: 10px; }
 .socket { padding: 4px 6px; overflow: hidden; display: flex; flex-direction: column; }
 .socket > :not(svg) { flex: none; }
@@ -131,5 +200,5 @@ function choose(key: string): void {
 .beside .apart { color: var(--watch); font-weight: 600; }
 .current { border-top: 1px solid var(--fine); padding-top: 2px; line-height: 1.25; }
 .stop { background: var(--sap); border: 3px solid var(--danger); color: var(--danger); border-radius: 4px; padding: 5px 12px; font-size: 18px; font-weight: 700; }
-@media (max-width: 1100px) { .lower { grid-template-columns: minmax(0, 1fr) 180px; } }
+@media (max-width: 1100px) { .upper.narrow { grid-template-columns: minmax(0, 1fr) 280px; } .lower { grid-template-columns: minmax(0, 1fr) 180px; } }
 </style>

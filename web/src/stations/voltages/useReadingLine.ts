@@ -101,7 +101,8 @@ export function useReadingLine(probe: Probe): Line {
       const e = point.value.expected
       const against = point.value.against === 'chassis' ? '' : ` against ${point.value.against}`
       const expect = e.obstacle !== null ? e.obstacle : e.text === null ? '' : `expect ${e.text} ${point.value.unit} (${e.windowText ?? ''})`
-      return [(point.value.where ?? '') + against, expect].filter((s) => s.trim() !== '').join(' · ')
+      const again = point.value.reading?.marks.includes('stale') === true ? `again: ${point.value.reading.asksAgain.join('; ')}` : ''
+      return [again, (point.value.where ?? '') + against, expect].filter((s) => s.trim() !== '').join(' · ')
     }),
     unit: computed(() => ({ 'ac-volts': 'V AC', 'dc-volts': 'V DC', 'dc-amperes': 'A DC' }[point.value?.function ?? 'dc-volts'])),
     placeholder: computed(() => ''),
