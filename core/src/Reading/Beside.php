@@ -33,6 +33,14 @@ final readonly class Beside
         return PointKind::Rail === $point->kind ? self::RAIL_PERCENT : self::ELECTRODE_PERCENT;
     }
 
+    /** Whether a reading is further from its sister's than sisters are; the same seen from the sister. */
+    public static function isApart(TestPoint $point, float $deviationPercent): bool
+    {
+        $ratio = 1.0 + $deviationPercent / 100.0;
+
+        return $ratio <= 0.0 || max($ratio, 1.0 / $ratio) > 1.0 + self::percent($point) / 100.0;
+    }
+
     /** How far a reading is from its sister's, percent; null where the sister's is next to nothing. */
     public static function deviation(?float $volts, ?float $sister, float $least = self::LEAST_VOLTS): ?float
     {
@@ -72,7 +80,7 @@ final readonly class Beside
 
         return new self($kind, $name, $volts, $deviation, match (true) {
             null === $judgement || null === $deviation => BesideSays::Nothing,
-            abs($deviation) > self::percent($point) => BesideSays::Unlike,
+            self::isApart($point, $deviation) => BesideSays::Unlike,
             self::sharesDeviation($judgement, $volts) => BesideSays::BothDeviate,
             default => BesideSays::Alike,
         }, $sister);

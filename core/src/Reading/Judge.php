@@ -349,7 +349,7 @@ final class Judge
         $deviation = Beside::deviation($volts, $near->sisterVolts);
         if (null !== $deviation) {
             $figures = ['sisterPlace' => $near->sisterPlace, 'sisterVolts' => $near->sisterVolts, 'sisterDeviationPercent' => $deviation];
-            $judged = $inside && abs($deviation) > Beside::percent($point) ? $judged->because(Verdict::Watch, 'unlike-its-sister', $figures) : $judged->because($judged->verdict, $judged->reasonCode, $figures);
+            $judged = $inside && Beside::isApart($point, $deviation) ? $judged->because(Verdict::Watch, 'unlike-its-sister', $figures) : $judged->because($judged->verdict, $judged->reasonCode, $figures);
         }
         $other = $near->otherUnit;
         $deviation = Beside::deviation($volts, $other?->volts);
@@ -357,7 +357,7 @@ final class Judge
             return $judged;
         }
         $figures = ['otherUnit' => $other->unitName, 'otherUnitVolts' => $other->volts, 'otherUnitDeviationPercent' => $deviation];
-        $unlike = $inside && 'unlike-its-sister' !== $judged->reasonCode && $other->isSound() && abs($deviation) > Beside::percent($point);
+        $unlike = $inside && 'unlike-its-sister' !== $judged->reasonCode && $other->isSound() && Beside::isApart($point, $deviation);
 
         return $unlike ? $judged->because(Verdict::Watch, 'apart-from-other-unit', $figures) : $judged->because($judged->verdict, $judged->reasonCode, $figures);
     }

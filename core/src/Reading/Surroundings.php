@@ -54,14 +54,15 @@ final readonly class Surroundings
         $earlier = $this->log->readings[$key] ?? [];
         $before = $earlier[\count($earlier) - 2] ?? null;
         $reason = $before->then['reasonCode'] ?? null;
+        $sister = $this->sheet?->sisterOf($point);
 
-        return new ComparisonReadings($point->sister, $this->sisterVolts($point, $own), $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own), $this->otherUnit($key, $own), $this->otherElectrode($point, $own), $this->outputTube($point, $own), $this->supplyShare($own), $this->biasShare($own));
+        return new ComparisonReadings($sister, $this->sisterVolts($sister, $point->function, $own), $this->lastVisit[$key] ?? null, $healthy, \in_array($reason, self::ZEROS, true), $this->returnOf($point, $own), $this->otherUnit($key, $own), $this->otherElectrode($point, $own), $this->outputTube($point, $own), $this->supplyShare($own), $this->biasShare($own));
     }
 
     /** What the place's sister on this unit read, at the mains of the reading here. */
-    private function sisterVolts(TestPoint $point, ?TakenReading $own): ?float
+    private function sisterVolts(?string $place, MeterFunction $function, ?TakenReading $own): ?float
     {
-        $sister = null === $point->sister ? null : $this->records[TestPoint::keyOf($point->sister, $point->function)] ?? null;
+        $sister = null === $place ? null : $this->records[TestPoint::keyOf($place, $function)] ?? null;
         if (null === $sister || ReadingKind::Value !== $sister->kind) {
             return null;
         }

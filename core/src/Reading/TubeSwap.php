@@ -103,7 +103,7 @@ final readonly class TubeSwap
                 continue;
             }
             $percent = self::deviation($one, $a->volts, $b->volts);
-            if (null !== $percent && abs($percent) > Beside::percent($one) && max($a->verdict->severity(), $b->verdict->severity()) >= Verdict::Watch->severity()) {
+            if (null !== $percent && Beside::isApart($one, $percent) && max($a->verdict->severity(), $b->verdict->severity()) >= Verdict::Watch->severity()) {
                 $apart[] = ['place' => $one->place, 'sister' => $other->place, 'beforePercent' => $percent, 'afterPercent' => null];
             }
         }
@@ -126,7 +126,7 @@ final readonly class TubeSwap
         [$along, $before, $after, $isRead] = [0.0, 0.0, 0.0, false];
         foreach ($places as [$one, $other]) {
             $then = self::deviation($one, self::last($log, $one, static fn (int $count): bool => $count <= $index), self::last($log, $other, static fn (int $count): bool => $count <= $index));
-            if (null === $then || abs($then) <= Beside::percent($one)) {
+            if (null === $then || !Beside::isApart($one, $then)) {
                 continue;
             }
             $now = self::deviation($one, self::last($log, $one, static fn (int $count): bool => $count > $index), self::last($log, $other, static fn (int $count): bool => $count > $index));

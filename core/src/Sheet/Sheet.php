@@ -97,6 +97,39 @@ final readonly class Sheet
         return null;
     }
 
+    /**
+     * The place that should read the same as a point, whichever of the two it is written on; else the same pin of a tube drawn alike (JUDGE-6).
+     *
+     * @return string|null null where the sheet gives none
+     */
+    public function sisterOf(TestPoint $point): ?string
+    {
+        if (null !== $point->sister) {
+            return $point->sister;
+        }
+        foreach ($this->points as $other) {
+            if ($other->sister === $point->place && $other->function === $point->function) {
+                return $other->place;
+            }
+        }
+        $pin = Place::pin($point->place);
+        $alike = null === $pin ? null : $this->tubeLike($pin->tube);
+        $place = null === $pin || null === $alike ? null : Place::ofPin($alike, $pin->pin);
+
+        return null === $place ? null : $this->point($place, $point->function)?->place;
+    }
+
+    /** The position of a tube that is drawn like another one: its sister in a pair, or on the other channel. */
+    private function tubeLike(string $position): ?string
+    {
+        $said = $this->tubes[$position]->sisterOf ?? null;
+        foreach ($this->tubes as $other) {
+            $said ??= $other->sisterOf === $position ? $other->position : null;
+        }
+
+        return $said;
+    }
+
     /** Input resistance of the meter behind a print: ohms per volt times the range stated, or the smallest that shows it; null when not known. */
     public function printedMeterOhms(TestPoint $point): ?float
     {

@@ -7,10 +7,13 @@ namespace Yew\Core\Tests\Reading;
 use PHPUnit\Framework\TestCase;
 use Yew\Core\Bench\ChassisState;
 use Yew\Core\Bench\MeterFunction;
+use Yew\Core\Reading\Beside;
+use Yew\Core\Reading\BesideKind;
 use Yew\Core\Reading\Mark;
 use Yew\Core\Reading\TubeSwap;
 use Yew\Core\Sheet\TestPoint;
 use Yew\Core\Tests\Bias\BiasTape;
+use Yew\Core\Tests\Job\FakeUnit;
 use Yew\Core\Tests\Job\UnitTape;
 
 /** Readings that no longer hold say what moved them, and two tubes that change places say which of the two it is. */
@@ -75,6 +78,34 @@ final class AskedAgainTest extends TestCase
         $tape->off()->discharged()->taken('as-fitted', ['text' => 'swap V4 V5']);
 
         return $tape->ramped()->energised()->taken('note', ['text' => 'warm'], 1800.0);
+    }
+
+    public function testAPairIsLaidBesideAtBothPlacesWhicheverItIsWrittenOn(): void
+    {
+        $tape = BiasTape::energised('lantern-30', 117.0)->reads(['V4.4' => '415', 'V5.4' => '459', 'V4.3' => '432', 'V5.3' => '432'])->tape;
+        $readings = $tape->bench()->readings();
+        foreach (['V4.4' => 'V5.4', 'V5.4' => 'V4.4', 'V4.3' => 'V5.3', 'V5.3' => 'V4.3'] as $place => $sister) {
+            $judged = $readings->point(TestPoint::keyOf($place, MeterFunction::DcVolts));
+            self::assertSame([$sister], array_column(array_filter($judged->beside ?? [], static fn (Beside $b): bool => BesideKind::Sister === $b->kind), 'name'), $place);
+            self::assertSame(str_ends_with($place, '.4') ? 'unlike-its-sister' : 'within', $judged?->judgement?->reasonCode, $place);
+        }
+    }
+
+    public function testTheSisterOfAPlaceIsWrittenOnEitherOfTheTwoOrOnItsTube(): void
+    {
+        $sheet = FakeUnit::demo('lantern-30')->sheet();
+        $sister = static function (string $place, MeterFunction $function = MeterFunction::DcVolts) use ($sheet): ?string {
+            $point = $sheet?->point($place, $function);
+
+            return null === $point ? 'no such point' : $sheet->sisterOf($point);
+        };
+        self::assertSame(['V4.8', 'V5.8'], [$sister('V5.8'), $sister('V4.8')]);
+        self::assertSame(['V1.1', 'V1.6'], [$sister('V1.6'), $sister('V1.1')]);
+        self::assertNull($sister('A'));
+        // The other way round it is its tube that says so, on a drawing whose points name none.
+        $own = FakeUnit::demo('wren-15')->sheet();
+        $point = $own?->point('V4.2', MeterFunction::DcVolts);
+        self::assertSame(['V3.2', null], [null === $point ? null : $own->sisterOf($point), $point?->sister]);
     }
 
     public function testAPairThatReadsApartIsToChangePlaces(): void

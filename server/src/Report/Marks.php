@@ -40,6 +40,11 @@ final class Marks
         };
     }
 
+    public static function colour(string $verdict): string
+    {
+        return self::COLOURS[$verdict] ?? self::SOFT;
+    }
+
     /** A window mark as a data address for an image. */
     public function window(?float $position, string $shape, string $verdict): string
     {

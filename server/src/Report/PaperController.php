@@ -13,7 +13,7 @@ use Yew\Server\Job\Jobs;
 /** Papers of one unit that the bench needs besides the report. */
 final readonly class PaperController
 {
-    public function __construct(private Jobs $jobs, private Papers $papers)
+    public function __construct(private Jobs $jobs, private Papers $papers, private VoltageChart $chart)
     {
     }
 
@@ -36,6 +36,13 @@ final readonly class PaperController
     public function specificationSheet(string $jobId, string $unitId, string $part): Response
     {
         return self::paper($this->papers->specificationSheet($this->jobs->unit($jobId, $unitId), $part), 'specification');
+    }
+
+    /** What belongs at each pin, what was read, and room to write the rest. */
+    #[Route('/api/jobs/{jobId}/units/{unitId}/voltages.pdf', methods: ['GET'])]
+    public function voltages(string $jobId, string $unitId): Response
+    {
+        return self::paper($this->chart->pdf($this->jobs->unit($jobId, $unitId)), 'voltages');
     }
 
     private static function paper(string $pdf, string $name): Response

@@ -58,6 +58,7 @@ final readonly class Reports
         private StationView $stations,
         private PowerPaper $power,
         private BiasView $bias,
+        private VoltageChart $chart,
         private string $stateDir,
     ) {
     }
@@ -133,6 +134,7 @@ final readonly class Reports
                 'sheet' => $bench->unit->sheet(),
                 'view' => $view,
                 'stairs' => $this->marks->stairs(\is_array($view['stairs']) ? $this->treads($view['stairs']) : []),
+                'sockets' => array_values(array_filter($this->chart->sockets($view), static fn (array $s): bool => [] !== array_filter($s['points'], static fn (array $p): bool => null !== $p['reading']))),
                 'conditions' => $bench->state->conditions->toArray(),
                 'own' => $this->ownConditions($view['points'], $bench->state),
                 'cold' => array_map(fn (Station $s): array => ['title' => $this->wording->cold('station-'.$s->id(), [], ucfirst(str_replace('-', ' ', $s->id()))), 'work' => $this->wording->cold('work-'.$s->id(), [], str_replace('-', ' ', $s->id())), ...$this->stations->of($bench, $s->id())], array_values(array_filter($bench->unit->stations()->all(), static fn (Station $s): bool => [] !== $s->tests() && BiasStation::ID !== $s->id()))),

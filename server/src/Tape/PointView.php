@@ -56,7 +56,7 @@ final readonly class PointView
             'electrode' => $this->wording->word($this->electrode($point, $bench->sheet)),
             'where' => $point->where ?? (null === $pin ? null : $bench->sheet->tubes[$pin->tube]->where ?? null),
             'node' => $point->fedBy,
-            'sister' => $point->sister,
+            'sister' => $bench->sheet?->sisterOf($point),
             'printedVolts' => $point->printedVolts,
             'expected' => $this->expected($judged->next(), $point->function),
             'slips' => array_map(static fn (SlipInterval $i): array => $i->toArray(), Slips::intervals($judged->next())),

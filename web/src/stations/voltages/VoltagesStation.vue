@@ -92,6 +92,8 @@ const watched = computed(() => points.value.find((p) => p.key === watchedKey.val
 const moved = computed(() => movedReadings(points.value))
 const hasAside = computed(() => beside.value !== null || hints.value !== null || swaps.value.length > 0)
 
+const chart = computed(() => `/api/jobs/${bench.job?.id ?? ''}/units/${unit.value?.id ?? ''}/voltages.pdf`)
+
 /** Keys of this page beside those of the line. */
 const entry = {
   ...reading,
@@ -138,7 +140,7 @@ function choose(key: string): void {
 <template>
   <div class="station">
     <div class="board-in">
-      <h1>Voltages <small>{{ unit?.maker }} {{ unit?.model }} · {{ unit?.sheet === null ? 'no sheet' : `sheet “${unit?.sheet?.name}” ${unit?.sheet?.number}` }} · {{ mains }}<span v-if="foreign.length > 0"> · not in this circuit: {{ foreign.join(', ') }}</span></small><b v-if="warming !== null" class="warm m">{{ warming }}</b><span v-if="treads.length > 0" class="beside-keys"><button type="button" :aria-pressed="beside === 'watched'" @click="watchPoint(); line?.focus()"><kbd>w</kbd> watch</button><button type="button" :aria-pressed="beside === 'fit'" @click="showFit(); line?.focus()"><kbd>x</kbd> fit</button></span></h1>
+      <h1>Voltages <small>{{ unit?.maker }} {{ unit?.model }} · {{ unit?.sheet === null ? 'no sheet' : `sheet “${unit?.sheet?.name}” ${unit?.sheet?.number}` }} · {{ mains }}<span v-if="foreign.length > 0"> · not in this circuit: {{ foreign.join(', ') }}</span></small><b v-if="warming !== null" class="warm m">{{ warming }}</b><span v-if="treads.length > 0" class="beside-keys"><button type="button" :aria-pressed="beside === 'watched'" @click="watchPoint(); line?.focus()"><kbd>w</kbd> watch</button><button type="button" :aria-pressed="beside === 'fit'" @click="showFit(); line?.focus()"><kbd>x</kbd> fit</button><a :href="chart" target="_blank" rel="noopener">chart, PDF</a></span></h1>
       <div v-if="stop !== undefined && bench.bench?.state.stop === null" class="stop" role="alert"><b>OFF.</b> {{ stop.name }} {{ stop.reading?.shown }} {{ stop.unit }}: {{ stop.reading?.sentence }} <kbd>Esc</kbd> <kbd>Esc</kbd></div>
       <p v-if="finding !== undefined" class="finding"><svg width="12" height="14" aria-hidden="true"><path d="M1 7l10 -6v12z" fill="var(--out)" /></svg><span><b>{{ finding.headline }}</b> {{ finding.sentence }}</span></p>
       <p v-if="moved !== null" class="moved" role="status"><b>{{ moved.count }} {{ moved.count === 1 ? 'reading no longer holds' : 'readings no longer hold' }}.</b> {{ moved.why.join('; ') }}: {{ moved.count === 1 ? 'it is' : 'they are' }} asked for again.</p>
@@ -181,6 +183,7 @@ function choose(key: string): void {
 <style scoped>
 .beside-keys { margin-left: auto; display: flex; gap: 6px; } .warm + .beside-keys { margin-left: 0; }
 .beside-keys button { font: inherit; font-size: 14px; font-weight: 400; color: inherit; background: none; border: 1px solid transparent; border-radius: 4px; min-height: 44px; margin-block: -8px; padding: 0 10px; cursor: pointer; white-space: nowrap; }
+.beside-keys a { font-size: 14px; font-weight: 400; min-height: 44px; margin-block: -8px; display: grid; align-items: center; white-space: nowrap; }
 .beside-keys button[aria-pressed='true'] { background: var(--lit); border-color: var(--ink); }
 .warm { margin-left: auto; font-size: 14px; color: var(--watch); white-space: nowrap; }
 .moved { border: 1px solid var(--line); border-left: 4px solid var(--watch); background: var(--card); border-radius: 4px; padding: 3px 10px; font-size: 15px; line-height: 1.3; }

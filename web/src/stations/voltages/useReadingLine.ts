@@ -69,7 +69,7 @@ export function useReadingLine(probe: Probe): Line {
 
   /** Two figures for a pair: this place, and the sister that the sheet gives. */
   async function pair(text: string, here: Point): Promise<Sent> {
-    const sister = bench.bench?.points.find((p) => p.function === here.function && (p.place === here.sister || p.sister === here.place))
+    const sister = bench.bench?.points.find((p) => p.function === here.function && p.place === here.sister)
     const [one = '', two = '', ...more] = text.split('/')
     if (sister === undefined) return { said: `The sheet gives no sister of ${here.name}. Type one figure.` }
     if (more.length > 0) return { said: 'Two figures make a pair, no more.' }
