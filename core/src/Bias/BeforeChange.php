@@ -31,7 +31,9 @@ final class BeforeChange
             [] === $unread ? new Reason('before-grids', Verdict::Within) : new Reason('before-grids-open', Verdict::CannotSay, ['unread' => implode(', ', $unread)]),
             self::coupling($facts, $tubes),
             [] === $typeless ? new Reason('before-type', Verdict::Within, ['type' => implode(', ', array_unique(array_map(static fn (BiasTube $t): string => $t->types[0]->name, $tubes)))]) : new Reason('before-type-open', Verdict::CannotSay, ['unread' => implode(', ', $typeless)]),
-            ...([] === $looked ? [new Reason('before-look-open', Verdict::CannotSay)] : $looked),
+            ...$looked,
+            // A probe that changes nothing tells too little: the output itself is to be seen.
+            ...(Oscillation::isClean($facts, $stage) || Verdict::Out === Reason::worst($looked) ? [] : [new Reason('before-look-open', Verdict::CannotSay)]),
             ...self::hot($tubes),
         ];
     }

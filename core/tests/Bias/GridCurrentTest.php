@@ -116,5 +116,14 @@ final class GridCurrentTest extends TestCase
         $looked = BiasTape::energised('teasel-50', 230.0)->reads($read);
         $looked->tape->taken('trial', ['test' => 'output-look', 'part' => 'T2', 'text' => 'clean']);
         self::assertSame('bias-output-look-clean', $codes($looked, 'V4', 'V5')[4]);
+        self::assertNotContains('before-look-open', $codes($looked, 'V4', 'V5'));
+        $touched = static function (string $choice) use ($read): BiasTape {
+            $tape = BiasTape::energised('teasel-50', 230.0)->reads($read);
+            $tape->tape->taken('trial', ['test' => 'probe-touch', 'part' => 'T2', 'text' => $choice]);
+
+            return $tape;
+        };
+        self::assertSame(['bias-probe-touch-steady', 'before-look-open'], \array_slice($codes($touched('steady'), 'V4', 'V5'), 4), 'the probe alone tells too little');
+        self::assertSame(['bias-probe-touch-moves'], \array_slice($codes($touched('moves'), 'V4', 'V5'), 4), 'that is an answer');
     }
 }

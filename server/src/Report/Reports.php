@@ -59,6 +59,7 @@ final readonly class Reports
         private PowerPaper $power,
         private BiasView $bias,
         private VoltageChart $chart,
+        private BiasBefore $before,
         private string $stateDir,
     ) {
     }
@@ -101,6 +102,15 @@ final readonly class Reports
         return [] === array_filter(\is_array($bias['tubes']) ? $bias['tubes'] : [], static fn (mixed $t): bool => \is_array($t) && null !== $t['plateWatts']) ? null : $bias;
     }
 
+    /** How long it had been warm when it was read last, whole minutes; null where it is off, or nothing was read since it is on. */
+    private static function warmMinutes(Bench $bench): ?int
+    {
+        $since = $bench->state->warmSince;
+        $last = max([0.0, ...array_map(static fn (array $of): float => $of[\count($of) - 1]->observedAt, array_filter($bench->state->readings, static fn (array $of): bool => [] !== $of))]);
+
+        return null === $since || $last < $since ? null : (int) (($last - $since) / 60);
+    }
+
     /** With its report made, a job whose every chassis is closed out and off is ready to be collected (REC-3). */
     private function isReady(Job $job): bool
     {
@@ -140,7 +150,9 @@ final readonly class Reports
                 'cold' => array_map(fn (Station $s): array => ['title' => $this->wording->cold('station-'.$s->id(), [], ucfirst(str_replace('-', ' ', $s->id()))), 'work' => $this->wording->cold('work-'.$s->id(), [], str_replace('-', ' ', $s->id())), ...$this->stations->of($bench, $s->id())], array_values(array_filter($bench->unit->stations()->all(), static fn (Station $s): bool => [] !== $s->tests() && BiasStation::ID !== $s->id()))),
                 'limiter' => PointView::limiter($bench->state->conditions),
                 'power' => $this->power->of($unit, $bench),
-                'bias' => $this->idling($bench),
+                'warm' => self::warmMinutes($bench),
+                'bias' => $idling = $this->idling($bench),
+                'biasBefore' => null === $idling ? null : $this->before->of($unit),
                 'work' => $bench->state->work->toArray(),
                 'meter' => $this->meters->find($bench->state->conditions->meterId())?->name,
             ];

@@ -11,6 +11,7 @@ use Yew\Core\Codec\BadData;
 use Yew\Core\Codec\Fields;
 use Yew\Core\Job\Bench;
 use Yew\Core\Job\Entry;
+use Yew\Core\Job\Entry\AsFitted;
 use Yew\Core\Job\EntryKinds;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Quantity\CannotRead;
@@ -161,6 +162,23 @@ final class Benches implements ResetInterface
         });
 
         return $minutes;
+    }
+
+    /**
+     * What was done to the unit, as it was typed, each with the state just before it; what was found, refused or taken back is none of it.
+     *
+     * @return list<array{at: \DateTimeImmutable, text: string, before: UnitState}> the earliest first, so many at most
+     */
+    public function changes(JobUnit $unit, int $most): array
+    {
+        $withdrawn = $this->tape->withdrawn($unit->job->id, $unit->unit->id);
+        $done = array_filter($this->tape->ofUnit($unit->job->id, $unit->unit->id, null, null), function (TapeRow $e) use ($withdrawn): bool {
+            $said = 'as-fitted' === $e->kind && !$e->isRefused && !isset($withdrawn[$e->id]) ? $this->entry($e)->said : null;
+
+            return $said instanceof AsFitted && false === $said->change?->found;
+        });
+
+        return array_map(fn (TapeRow $e): array => ['at' => $e->position->observedAt, 'text' => \is_string($e->payload['text'] ?? null) ? $e->payload['text'] : '', 'before' => $this->folded($unit, self::begun($unit), null, $e->position->observedAt->modify('-1 microsecond'))], \array_slice(array_values($done), 0, $most));
     }
 
     /** Makes every stored projection of a job anew. */

@@ -55,7 +55,11 @@ final class Wording implements ResetInterface
     /** @param array<string, mixed> $figures */
     public function reason(string $code, array $figures): string
     {
-        return $this->fill($this->catalogue()['reasons'][$code] ?? $code, $figures);
+        $template = $this->catalogue()['reasons'][$code] ?? $code;
+        // Of next to nothing no percentage is made (the core says null): then it is said in volts.
+        $inVolts = isset($figures['deviationVolts']) && !isset($figures['deviationPercent']);
+
+        return $this->fill($inVolts ? str_replace('deviationPercent', 'deviationVolts', $template) : $template, $figures);
     }
 
     /** @param array<string, mixed> $figures */

@@ -157,6 +157,28 @@ final class BiasTest extends ServerTestCase
         self::assertStringContainsString('they are set for the least distortion (“0.25 % at 10 W”).', $html());
     }
 
+    public function testTheReportSetsWhatWasBesideWhatIs(): void
+    {
+        $job = $this->em()->find(Job::class, $this->job) ?? self::fail('it is there');
+        $html = static fn (): string => (string) preg_replace('/\s+/', ' ', strip_tags(self::getContainer()->get(Reports::class)->html($job)));
+        // What was found before anything was read, and what was changed before it, is no before.
+        $this->write($this->job, 'as-fitted', ['text' => 'P1 @0.4']);
+        $this->read(['V4.8' => '0.0300', 'V4.3' => '440', 'V4.4' => '440']);
+        self::assertDoesNotMatchRegularExpression('/before: \d/', $html(), 'nothing was changed since');
+        self::assertMatchesRegularExpression('/Low by 0\.0143\W+V\./u', $html(), 'of so little no percentage is made');
+        self::assertStringNotContainsString('Percent.', $html());
+        $this->write($this->job, 'as-fitted', ['text' => 'found R14 10.2k']);
+        $this->read(['V4.8' => '0.0300', 'V4.3' => '440', 'V4.4' => '440']);
+        self::assertStringNotContainsString('Before, it was', $html(), 'what was found was there when it was read');
+        $this->write($this->job, 'as-fitted', ['text' => 'P1 @0.6']);
+        self::assertStringNotContainsString('Before, it was', $html(), 'nothing is measured anew');
+        $this->read(['V4.8' => '0.0463', 'V4.3' => '432', 'V4.4' => '432']);
+        $now = $html();
+        self::assertMatchesRegularExpression('/use 63 % \(V4\) of the heat .* Before, it was 4\d % \(V4\)\./', $now);
+        self::assertMatchesRegularExpression('/before: 2\d\.\d mA, 1\d\.\d W, 4\d %/', $now);
+        self::assertStringContainsString('Done since it was measured before: P1 @0.6.', $now);
+    }
+
     /** @param array<string, string> $readings */
     private function read(array $readings): void
     {
