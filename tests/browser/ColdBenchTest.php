@@ -8,7 +8,6 @@ use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\Attributes\CoversNothing;
 use PHPUnit\Framework\TestCase;
-use Symfony\Component\Process\Process;
 
 /** One amplifier through the cold stations by the keyboard alone, to the report; photos, schematic and quick sums. */
 #[CoversNothing]
@@ -452,13 +451,7 @@ final class ColdBenchTest extends TestCase
 
     private function report(Browser $b): void
     {
-        $id = $b->driver->executeAsyncScript('const d = arguments[1]; fetch("/api/jobs/" + arguments[0] + "/reports", {method: "POST", headers: {"Content-Type": "application/json"}, body: "{}"}).then(r => r.json()).then(j => { const look = () => fetch("/api/reports/" + j.id).then(r => r.json()).then(k => k.ready ? d(j.id) : setTimeout(look, 200)); look() })', [self::$job]);
-        self::assertIsString($id);
-        $bytes = $b->driver->executeAsyncScript('const d = arguments[1]; fetch("/api/reports/" + arguments[0] + "/file").then(r => r.arrayBuffer()).then(a => d(btoa(String.fromCharCode(...new Uint8Array(a)))))', [$id]);
-        self::assertIsString($bytes);
-        $process = new Process(['pdftotext', '-layout', '-', '-']);
-        $process->setInput((string) base64_decode($bytes, true))->mustRun();
-        $text = (string) preg_replace('/\s+/', ' ', $process->getOutput());
+        $text = Paper::report($b, self::$job);
         foreach (['T2, output transformer, condemned', 'C14, coupling: replace', 'R26, screen: replace', 'V4, socket, bad', 'F1, fuse, unsafe without', 'V5, tube: replace', 'V4', 'under its cover', 'Not tested unplugged'] as $says) {
             self::assertStringContainsString($says, $text);
         }

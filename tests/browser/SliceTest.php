@@ -8,7 +8,6 @@ use Facebook\WebDriver\WebDriverBy;
 use Facebook\WebDriver\WebDriverKeys;
 use PHPUnit\Framework\Attributes\CoversNothing;
 use PHPUnit\Framework\TestCase;
-use Symfony\Component\Process\Process;
 
 /** The whole slice on the real stack: book in, prove, power, measure, judge, close out, report; and what happens when the server dies. */
 #[CoversNothing]
@@ -290,11 +289,7 @@ final class SliceTest extends TestCase
         $b->until(static fn (): bool => [] !== $b->driver->findElements(WebDriverBy::cssSelector('a.report')), 'a report is offered', 20.0);
         $href = $b->driver->findElement(WebDriverBy::cssSelector('a.report'))->getAttribute('href');
         self::assertIsString($href);
-        $pdf = $b->fetch($href);
-        self::assertStringStartsWith('%PDF-', $pdf);
-        $process = new Process(['pdftotext', '-layout', '-', '-']);
-        $process->setInput($pdf)->mustRun();
-        $text = (string) preg_replace('/\s+/', ' ', $process->getOutput());
+        $text = Paper::text($b, $href);
         foreach (['Brackenby Nuthatch 5', 'Wenna Ashlock', '<script>window.hacked = 1</script> hums when warm', 'A loose pin at the first socket.', 'the owner likes it so', 'intermittent', '354', 'Taken back'] as $expected) {
             self::assertStringContainsString($expected, $text);
         }
