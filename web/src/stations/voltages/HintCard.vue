@@ -53,11 +53,11 @@ h2 { font-size: 16px; line-height: 1.25; } h2 small { font-weight: 400; font-siz
 ol { list-style: none; margin: 0; padding: 0; display: grid; }
 li + li { border-top: 1px solid var(--fine); }
 button { font: inherit; color: inherit; cursor: pointer; }
-li button { width: 100%; min-height: 44px; text-align: left; background: none; border: 0; padding: 2px 0; display: grid; grid-template-columns: 30px minmax(0, 1fr) auto; gap: 8px; align-items: center; font-size: 15px; line-height: 1.2; }
+li button { width: 100%; min-height: 44px; text-align: left; background: none; border: 0; padding: 2px 0; display: grid; grid-template-columns: 22px minmax(0, 1fr) auto; gap: 7px; align-items: center; font-size: 15px; line-height: 1.2; }
 .share { height: 10px; background: var(--window); border-radius: 2px; overflow: hidden; } .share i { display: block; height: 100%; background: var(--heart); }
-.then { font-size: 14px; color: var(--soft); text-align: right; white-space: nowrap; }
+.then { font-size: 13.5px; color: var(--soft); text-align: right; white-space: nowrap; }
 .heads { display: flex; justify-content: space-between; margin-bottom: -4px; }
-.would { padding: 0 0 6px 38px; display: grid; gap: 4px; }
+.would { padding: 0 0 6px 29px; display: grid; gap: 4px; }
 .would table { border-collapse: collapse; font-size: 14px; width: 100%; } .would th { font-weight: 500; text-align: left; color: var(--soft); padding: 0; } .would td { padding: 1px 0 1px 8px; }
 .more { align-self: start; background: none; border: 0; padding: 0; min-height: 44px; text-decoration: underline; color: var(--soft); }
 .swap { border-top: 1px solid var(--line); padding-top: 6px; display: grid; gap: 4px; }
