@@ -10,7 +10,6 @@ use Symfony\Component\Filesystem\Filesystem;
 use Twig\Environment;
 use Yew\Core\Bias\BiasStation;
 use Yew\Core\Codec\Fields;
-use Yew\Core\Job\Bench;
 use Yew\Core\Job\ShelfState;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Reading\ReadingContext;
@@ -22,7 +21,6 @@ use Yew\Server\Job\Jobs;
 use Yew\Server\Report\Entity\IssuedReport;
 use Yew\Server\Shop\Entity\Shop;
 use Yew\Server\Shop\ShopMeters;
-use Yew\Server\Station\BiasView;
 use Yew\Server\Station\StationView;
 use Yew\Server\Tape\Benches;
 use Yew\Server\Tape\BenchView;
@@ -57,9 +55,8 @@ final readonly class Reports
         private Wording $wording,
         private StationView $stations,
         private PowerPaper $power,
-        private BiasView $bias,
+        private BiasPaper $bias,
         private VoltageChart $chart,
-        private BiasBefore $before,
         private string $stateDir,
     ) {
     }
@@ -92,23 +89,6 @@ final readonly class Reports
         });
 
         return $report;
-    }
-
-    /** @return array<string, mixed>|null how its output tubes idle; null where nobody measured it */
-    private function idling(Bench $bench): ?array
-    {
-        $bias = $this->bias->of($bench);
-
-        return [] === array_filter(\is_array($bias['tubes']) ? $bias['tubes'] : [], static fn (mixed $t): bool => \is_array($t) && null !== $t['plateWatts']) ? null : $bias;
-    }
-
-    /** How long it had been warm when it was read last, whole minutes; null where it is off, or nothing was read since it is on. */
-    private static function warmMinutes(Bench $bench): ?int
-    {
-        $since = $bench->state->warmSince;
-        $last = max([0.0, ...array_map(static fn (array $of): float => $of[\count($of) - 1]->observedAt, array_filter($bench->state->readings, static fn (array $of): bool => [] !== $of))]);
-
-        return null === $since || $last < $since ? null : (int) (($last - $since) / 60);
     }
 
     /** With its report made, a job whose every chassis is closed out and off is ready to be collected (REC-3). */
@@ -150,9 +130,7 @@ final readonly class Reports
                 'cold' => array_map(fn (Station $s): array => ['title' => $this->wording->cold('station-'.$s->id(), [], ucfirst(str_replace('-', ' ', $s->id()))), 'work' => $this->wording->cold('work-'.$s->id(), [], str_replace('-', ' ', $s->id())), ...$this->stations->of($bench, $s->id())], array_values(array_filter($bench->unit->stations()->all(), static fn (Station $s): bool => [] !== $s->tests() && BiasStation::ID !== $s->id()))),
                 'limiter' => PointView::limiter($bench->state->conditions),
                 'power' => $this->power->of($unit, $bench),
-                'warm' => self::warmMinutes($bench),
-                'bias' => $idling = $this->idling($bench),
-                'biasBefore' => null === $idling ? null : $this->before->of($unit),
+                'bias' => $this->bias->of($unit, $bench),
                 'work' => $bench->state->work->toArray(),
                 'meter' => $this->meters->find($bench->state->conditions->meterId())?->name,
             ];

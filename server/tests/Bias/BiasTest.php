@@ -177,6 +177,7 @@ final class BiasTest extends ServerTestCase
         self::assertMatchesRegularExpression('/use 63 % \(V4\) of the heat .* Before, it was 4\d % \(V4\)\./', $now);
         self::assertMatchesRegularExpression('/before: 2\d\.\d mA, 1\d\.\d W, 4\d %/', $now);
         self::assertStringContainsString('Done since it was measured before: P1 @0.6.', $now);
+        self::assertMatchesRegularExpression('/V4, V5, foretold with a signal: .*Clean up to [\d.]+\W+W into 8\.00\W+Ω/u', $now);
     }
 
     /** @param array<string, string> $readings */
