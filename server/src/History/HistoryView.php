@@ -12,7 +12,6 @@ use Yew\Core\Drawer\Heated;
 use Yew\Core\Drawer\OwnersHours;
 use Yew\Core\History\Comeback;
 use Yew\Core\History\Told;
-use Yew\Core\History\Trend;
 use Yew\Core\History\Visit;
 use Yew\Core\Job\Modification;
 use Yew\Core\Job\OpenEnd;
@@ -20,12 +19,8 @@ use Yew\Core\Job\ShelfState;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Look\LookTestKind;
 use Yew\Core\Owner\Answer;
-use Yew\Core\Quantity\Engineering;
-use Yew\Core\Quantity\ReadingKind;
-use Yew\Core\Reading\TakenReading;
 use Yew\Core\Sheet\FittedChange;
 use Yew\Core\Sheet\FittedChanges;
-use Yew\Core\Sheet\PointKind;
 use Yew\Core\Sheet\Sheet;
 use Yew\Core\Sheet\TubePosition;
 use Yew\Core\Station\Renewal;
@@ -34,24 +29,21 @@ use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Job\Entity\Unit;
+use Yew\Server\Job\Jobs;
 use Yew\Server\Owner\Estimates;
 use Yew\Server\Sheet\SheetShelf;
 use Yew\Server\Tape\Benches;
-use Yew\Server\Tape\PointView;
 use Yew\Server\Tape\SocketRecord;
 use Yew\Server\Tape\TapeReader;
+use Yew\Server\Tape\VisitTrends;
 use Yew\Server\Wording\Wording;
 
 /** The whole life of an amplifier on one page: visits, causes, tubes and their hours, what moves, what was left; and its sisters beside it. */
 final readonly class HistoryView
 {
-    private const MOST_VISITS = 60;
-    private const MOST_TRENDS = 24;
     private const MOST_SISTERS = 6;
     /** No job: what was read on all of them. */
     private const NO_JOB = '00000000-0000-0000-0000-000000000000';
-    /** Points that tell of age first: bias and what the output tubes draw, then the rails. */
-    private const ORDER = [PointKind::Bias->name, PointKind::Sense->name, PointKind::Cathode->name, PointKind::Rail->name];
 
     public function __construct(
         private EntityManagerInterface $em,
@@ -62,6 +54,8 @@ final readonly class HistoryView
         private TapeReader $tape,
         private Wording $wording,
         private ClockInterface $clock,
+        private Jobs $jobs,
+        private VisitTrends $trends,
     ) {
     }
 
@@ -75,7 +69,7 @@ final readonly class HistoryView
     public function of(string $unitId, ?string $jobId): array
     {
         $unit = (Uuid::isValid($unitId) ? $this->em->find(Unit::class, $unitId) : null) ?? throw Refused::notFound('amplifier');
-        $visits = $this->visits($unit);
+        $visits = $this->jobs->visits($unit);
         $current = array_values(array_filter($visits, static fn (JobUnit $v): bool => $v->job->id === $jobId))[0] ?? null;
         $earlier = array_values(array_filter($visits, static fn (JobUnit $v): bool => null === $current || $v->job->bookedInAt < $current->job->bookedInAt));
         $sheet = $this->sheet($visits);
@@ -86,17 +80,9 @@ final readonly class HistoryView
             'told' => null === $current ? [] : array_map(fn (Told $t): array => ['code' => $t->code, 'sentence' => $this->wording->cold('told-'.$t->code, $t->figures)], Comeback::of(array_map($this->visit(...), $earlier), $current->job->complaint, (float) $current->job->bookedInAt->format('U.u'))),
             'visits' => array_map($this->shown(...), $visits),
             'tubes' => $this->tubes($unit, $sheet, self::away($visits)),
-            'trends' => $this->trends($visits, $sheet, Fields::named(array_merge(...array_map(static fn (array $s): array => (array) $s['volts'], $sisters)))),
+            'trends' => $this->trends->of($visits, $sheet, Fields::named(array_merge(...array_map(static fn (array $s): array => (array) $s['volts'], $sisters)))),
             'sisters' => $sisters,
         ];
-    }
-
-    /** @return list<JobUnit> the newest first */
-    private function visits(Unit $unit): array
-    {
-        $found = $this->em->createQuery('SELECT u, j FROM '.JobUnit::class.' u JOIN u.job j WHERE u.unit = :unit ORDER BY j.bookedInAt DESC')->setParameter('unit', $unit->id)->setMaxResults(self::MOST_VISITS)->getResult();
-
-        return \is_array($found) ? array_values(array_filter($found, static fn (mixed $u): bool => $u instanceof JobUnit)) : [];
     }
 
     /**
@@ -250,52 +236,6 @@ final readonly class HistoryView
     private static function positions(FittedChange $change): array
     {
         return $change->swapped() ?? ('tube' === $change->kind() || $change->renews($change->target(), false) ? [$change->target()] : []);
-    }
-
-    /**
-     * Points that were read on two visits and more, or once here and on a sister: what tells of age first.
-     *
-     * @param list<JobUnit>        $visits the newest first
-     * @param array<string, mixed> $beside what the sisters read, by point
-     *
-     * @return list<array<string, mixed>>
-     */
-    private function trends(array $visits, ?Sheet $sheet, array $beside): array
-    {
-        $read = [];
-        foreach (array_reverse($visits) as $visit) {
-            foreach ($this->benches->state($visit)->readings as $key => $readings) {
-                $values = array_values(array_filter($readings, static fn (TakenReading $r): bool => ReadingKind::Value === $r->kind));
-                if ([] !== $values) {
-                    $read[$key][] = ['tag' => $visit->job->tag, 'reading' => $values[\count($values) - 1]];
-                }
-            }
-        }
-        $trends = [];
-        foreach ($read as $key => $points) {
-            if (\count($points) < 2 && !isset($beside[$key])) {
-                continue;
-            }
-            $reading = $points[0]['reading'];
-            $point = $sheet?->point($reading->place, $reading->function);
-            $trend = Trend::of(array_map(static fn (array $p): array => ['value' => $p['reading']->value, 'expected' => self::expected($p['reading'])], $points));
-            $rank = array_search($point?->kind->name, self::ORDER, true);
-            $trends[] = [[false === $rank ? \count(self::ORDER) : $rank, -abs($trend->changePercent ?? 0.0)], [
-                'key' => $key, 'name' => null === $point ? $reading->place : PointView::name($point, $sheet), 'unit' => $reading->function->unit()->value, 'changePercent' => $trend->changePercent, 'isCorrected' => $trend->isCorrected, 'verdict' => $trend->verdict->value,
-                'points' => array_map(static fn (array $p): array => ['tag' => $p['tag'], 'at' => Moment::ofSeconds($p['reading']->observedAt), 'value' => $p['reading']->value, 'shown' => Engineering::plain($p['reading']->value, max(1e-6, $p['reading']->resolution)), 'expected' => self::expected($p['reading']), 'verdict' => \is_string($p['reading']->then['verdict'] ?? null) ? $p['reading']->then['verdict'] : 'cannot-say'], $points),
-            ]];
-        }
-        usort($trends, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
-
-        return \array_slice(array_column($trends, 1), 0, self::MOST_TRENDS);
-    }
-
-    /** What belonged there then, as it was judged then. */
-    private static function expected(TakenReading $reading): ?float
-    {
-        $expected = $reading->then['expectedVolts'] ?? null;
-
-        return is_numeric($expected) ? (float) $expected : null;
     }
 
     /** @return list<array{unitId: string, serial: string, ownerName: string, volts: object}> others of the same make and model, with what was read on them last */

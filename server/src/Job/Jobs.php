@@ -11,12 +11,14 @@ use Yew\Core\Job\ShelfState;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
 use Yew\Server\Job\Entity\JobUnit;
+use Yew\Server\Job\Entity\Unit;
 
 /** Finds jobs. */
 final readonly class Jobs
 {
     /** Jobs shown of one place on the shelf. */
     public const MOST_OF_A_STATE = 40;
+    private const MOST_VISITS = 60;
 
     public function __construct(private EntityManagerInterface $em)
     {
@@ -40,6 +42,14 @@ final readonly class Jobs
         $tag = $this->em->getConnection()->fetchOne('SELECT j.tag FROM job j JOIN job_unit u ON u.job_id = j.id WHERE u.unit_id = ? AND j.id IS DISTINCT FROM ? AND j.shelf_state <> ? LIMIT 1', [$unitId, $besides, ShelfState::Collected->value]);
 
         return \is_string($tag) ? $tag : null;
+    }
+
+    /** @return list<JobUnit> the jobs that an amplifier was here for, the newest first */
+    public function visits(Unit $unit): array
+    {
+        $found = $this->em->createQuery('SELECT u, j FROM '.JobUnit::class.' u JOIN u.job j WHERE u.unit = :unit ORDER BY j.bookedInAt DESC')->setParameter('unit', $unit->id)->setMaxResults(self::MOST_VISITS)->getResult();
+
+        return \is_array($found) ? array_values(array_filter($found, static fn (mixed $u): bool => $u instanceof JobUnit)) : [];
     }
 
     /** On how many jobs before this one the amplifier was here. */

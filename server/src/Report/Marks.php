@@ -40,6 +40,34 @@ final class Marks
         };
     }
 
+    /**
+     * One point over the visits: what was read, beside the tick of what belonged there on that day; never magnified beyond a tenth, so that
+     * a still point looks still.
+     *
+     * @param list<array{value: float, expected: float|null, verdict: string}> $points oldest first
+     */
+    public function trend(array $points): string
+    {
+        [$width, $height] = [110, 36];
+        $sizes = [];
+        foreach ($points as $p) {
+            array_push($sizes, abs($p['value']), ...(null === $p['expected'] ? [] : [abs($p['expected'])]));
+        }
+        [$low, $high] = [min([\INF, ...$sizes]), max([0.0, ...$sizes])];
+        $middle = ($low + $high) / 2;
+        $half = max(($high - $low) / 2, 0.05 * $middle, 1e-9);
+        $y = static fn (float $value): float => $height / 2 - 12 * (abs($value) - $middle) / $half;
+        [$line, $marks] = ['', ''];
+        foreach ($points as $i => $p) {
+            $x = 12 + $i * ($width - 24) / max(1, \count($points) - 1);
+            $line .= \sprintf('%s%.1f %.1f', '' === $line ? 'M' : 'L', $x, $y($p['value']));
+            $marks .= null === $p['expected'] ? '' : \sprintf('<path d="M%.1f %.1fh14" stroke="%s" stroke-width="1.2" fill="none"/>', $x - 7, $y($p['expected']), self::INK);
+            $marks .= $this->point($x, $y($p['value']), $p['verdict']);
+        }
+
+        return self::image($width, $height, \sprintf('<path d="%s" stroke="%s" stroke-width="1.2" fill="none"/>', $line, self::SOFT).$marks);
+    }
+
     public static function colour(string $verdict): string
     {
         return self::COLOURS[$verdict] ?? self::SOFT;

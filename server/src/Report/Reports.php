@@ -10,6 +10,7 @@ use Symfony\Component\Filesystem\Filesystem;
 use Twig\Environment;
 use Yew\Core\Bias\BiasStation;
 use Yew\Core\Codec\Fields;
+use Yew\Core\Job\Bench;
 use Yew\Core\Job\ShelfState;
 use Yew\Core\Job\UnitState;
 use Yew\Core\Reading\ReadingContext;
@@ -17,6 +18,7 @@ use Yew\Core\Station\Station;
 use Yew\Server\Access\Entity\Person;
 use Yew\Server\Http\Refused;
 use Yew\Server\Job\Entity\Job;
+use Yew\Server\Job\Entity\JobUnit;
 use Yew\Server\Job\Jobs;
 use Yew\Server\Report\Entity\IssuedReport;
 use Yew\Server\Shop\Entity\Shop;
@@ -28,6 +30,7 @@ use Yew\Server\Tape\EntryView;
 use Yew\Server\Tape\PointView;
 use Yew\Server\Tape\TapeDoor;
 use Yew\Server\Tape\TapeReader;
+use Yew\Server\Tape\VisitTrends;
 use Yew\Server\Wording\Wording;
 use Yew\Server\Worker\Computation;
 use Yew\Server\Worker\Ended;
@@ -56,6 +59,7 @@ final readonly class Reports
         private StationView $stations,
         private PowerPaper $power,
         private BiasPaper $bias,
+        private VisitTrends $trends,
         private VoltageChart $chart,
         private string $stateDir,
     ) {
@@ -89,6 +93,14 @@ final readonly class Reports
         });
 
         return $report;
+    }
+
+    /** @return list<array<string, mixed>> what was read on this visit, and on one before it at least */
+    private function overVisits(JobUnit $unit, Bench $bench): array
+    {
+        $visits = array_values(array_filter($this->jobs->visits($unit->unit), static fn (JobUnit $v): bool => $v->job->bookedInAt <= $unit->job->bookedInAt));
+
+        return array_values(array_filter($this->trends->of($visits, $bench->unit->sheet(), []), static fn (array $t): bool => \is_array($t['points']) && \count($t['points']) > 1 && $unit->job->tag === Fields::named($t['points'][\count($t['points']) - 1] ?? [])['tag']));
     }
 
     /** With its report made, a job whose every chassis is closed out and off is ready to be collected (REC-3). */
@@ -131,6 +143,7 @@ final readonly class Reports
                 'limiter' => PointView::limiter($bench->state->conditions),
                 'power' => $this->power->of($unit, $bench),
                 'bias' => $this->bias->of($unit, $bench),
+                'trends' => $this->overVisits($unit, $bench),
                 'work' => $bench->state->work->toArray(),
                 'meter' => $this->meters->find($bench->state->conditions->meterId())?->name,
             ];
