@@ -104,11 +104,11 @@ final readonly class BiasView
         ];
     }
 
-    /** @return list<array{place: string, function: string, words: string}> every way of measuring its current, with what is typed for it */
+    /** @return list<array{method: string, place: string, function: string, words: string, caution: string}> every way of measuring its current, with what is typed for it, and what to mind */
     private function ways(BiasTube $tube): array
     {
         $drawn = $tube->drawn;
-        $way = fn (string $method, string $place, string $function): array => ['place' => $place, 'function' => $function, 'words' => $this->method($method)];
+        $way = fn (string $method, string $place, string $function): array => ['method' => $method, 'place' => $place, 'function' => $function, 'words' => $this->method($method), 'caution' => $this->wording->cold('mind-'.$method, [])];
 
         return [
             ...(null === $drawn->own ? [] : [$way('own-cathode', null === $drawn->shared ? $drawn->places['cathode'] : $drawn->own, 'dc-volts')]),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WayPicture from '../../marks/WayPicture.vue'
 import { showFigure } from '../../quantity/figure'
 import type { Unit } from '../../quantity/parse'
 import { verdictWords, type Bias, type BiasTube, type Sweep } from './useBias'
@@ -14,7 +15,9 @@ const watts = (f: NonNullable<Figure>): string => `${f.value.toFixed(Math.min(2,
 const milli = (f: NonNullable<Figure>): string => `${(1000 * f.value).toFixed(1)} ± ${(1000 * f.band).toFixed(1)} mA`
 const percent = (t: BiasTube): string => (t.plateWatts === null || t.limits[0] === undefined ? '–' : `${String(Math.round((100 * t.plateWatts.value) / t.limits[0].plateWatts))} %`)
 const adviceFor = (t: BiasTube): string | undefined => (t.reasons.some((r) => r.code === 'bias-on-target') ? undefined : props.advice.find((a) => a.position === t.position)?.sentence)
-const typed = (way: BiasTube['ways'][number]): string => `${way.place} ${way.function === 'dc-amperes' ? '38mA' : '0.042'}`
+/** An example of what is typed: millivolts over a sense resistor, some volts over a winding. */
+const examples: Record<string, string> = { 'own-cathode': '0.042', 'shared-cathode': '11.3', 'half-drop': '3.42' }
+const typed = (way: BiasTube['ways'][number]): string => `${way.place} ${examples[way.method] ?? '38mA'}`
 const isRead = (t: BiasTube, place: string): boolean => t.currents.some((c) => c.places.includes(place))
 </script>
 
@@ -30,8 +33,11 @@ const isRead = (t: BiasTube, place: string): boolean => t.currents.some((c) => c
         <summary>{{ t.currents.length === 0 ? 'Ways of measuring' : t.currents.slice(0, 1).map((c) => `${milli(c.cathodeAmperes)} by ${c.words}`).join() }}</summary>
         <ul>
           <li v-for="c in t.currents" :key="c.method">{{ c.words }}: <span class="m">{{ milli(c.cathodeAmperes) }}</span><template v-if="c.tubes > 1">, mean of {{ c.tubes }}</template><template v-if="c.unmeasured.length > 0">; {{ c.unmeasured.join(', ') }} as drawn</template></li>
-          <li v-for="w in t.ways.filter((one) => !isRead(t, one.place))" :key="w.place + w.function" class="soft">{{ w.words }}: type <span class="m">{{ typed(w) }}</span></li>
         </ul>
+        <div v-for="w in t.ways" :key="w.place + w.function" class="way">
+          <way-picture :method="w.method" :words="w.words" />
+          <div><b>{{ w.words.replace(/^./, (c) => c.toUpperCase()) }}</b><p v-if="isRead(t, w.place)" class="within">Read.</p><p v-else>Type <span class="m">{{ typed(w) }}</span></p><p class="soft">{{ w.caution }}</p></div>
+        </div>
       </details>
     </section>
     <p v-if="stage.start !== null" class="small advice start">{{ stage.start }}</p>
@@ -52,6 +58,7 @@ const isRead = (t: BiasTube, place: string): boolean => t.currents.some((c) => c
 .start { margin: 8px 12px; }
 .advice { border-left: 4px solid var(--heart); padding-left: 8px; }
 summary { cursor: pointer; min-height: 26px; }
+.way { display: grid; grid-template-columns: 124px minmax(0, 1fr); gap: 8px; border-top: 1px solid var(--fine); padding: 6px 0; line-height: 1.3; } .way p { margin-top: 3px; }
 ul { margin: 4px 0 0; padding-left: 18px; }
 .mind { padding: 6px 12px 10px 30px; }
 </style>
