@@ -11,22 +11,7 @@ use PHPUnit\Framework\TestCase;
 /** Bias by keyboard alone: read, judged against the limit, the trim tried on the plane and turned, then read again (BIAS). */
 final class BiasTest extends TestCase
 {
-    private static Stack $stack;
-    private static Browser $browser;
-
-    public static function setUpBeforeClass(): void
-    {
-        self::$stack = Stack::fresh('bias');
-        self::$stack->start();
-        self::$browser = new Browser(self::$stack->address);
-        self::$browser->signIn('idris.demo');
-    }
-
-    public static function tearDownAfterClass(): void
-    {
-        self::$browser->close();
-        self::$stack->stop();
-    }
+    use OnTheDemo;
 
     public function testAPairIsReadTriedOnThePlaneTurnedAndReadAgain(): void
     {

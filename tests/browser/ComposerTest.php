@@ -11,22 +11,7 @@ use PHPUnit\Framework\TestCase;
 /** The composer and the what-if panel, by keyboard alone, in a real browser. */
 final class ComposerTest extends TestCase
 {
-    private static Stack $stack;
-    private static ?Browser $browser = null;
-
-    public static function setUpBeforeClass(): void
-    {
-        self::$stack = Stack::fresh('composer');
-        self::$stack->start();
-        self::$browser = new Browser(self::$stack->address);
-        self::$browser->signIn('idris.demo');
-    }
-
-    public static function tearDownAfterClass(): void
-    {
-        self::$browser?->close();
-        self::$stack->stop();
-    }
+    use OnTheDemo;
 
     /** A stereo amplifier, six stages a channel: three gain stages, a follower, a long-tailed inverter, a push-pull output. */
     public function testATwoChannelAmplifierOfTwelveStagesTakesAtMostTwelveHundredKeys(): void
@@ -166,6 +151,6 @@ final class ComposerTest extends TestCase
 
     private static function browser(): Browser
     {
-        return self::$browser ?? throw new \LogicException('no browser');
+        return self::$browser;
     }
 }

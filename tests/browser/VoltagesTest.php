@@ -11,23 +11,9 @@ use PHPUnit\Framework\TestCase;
 /** Voltages by keyboard alone: what would explain them, where to probe, what moved them, tubes that change places, and all of it on paper (JUDGE-3 to JUDGE-7). */
 final class VoltagesTest extends TestCase
 {
+    use OnTheDemo;
+
     private const TUBES = ['V1' => '12AX7', 'V2' => '12AX7', 'V3' => '12AX7', 'V4' => '6L6GC', 'V5' => '6L6GC'];
-    private static Stack $stack;
-    private static Browser $browser;
-
-    public static function setUpBeforeClass(): void
-    {
-        self::$stack = Stack::fresh('voltages');
-        self::$stack->start();
-        self::$browser = new Browser(self::$stack->address);
-        self::$browser->signIn('idris.demo');
-    }
-
-    public static function tearDownAfterClass(): void
-    {
-        self::$browser->close();
-        self::$stack->stop();
-    }
 
     public function testWhatWouldExplainItIsShownWithThePlaceThatTellsMost(): void
     {

@@ -231,6 +231,16 @@ final class Fields
         return $named;
     }
 
+    /**
+     * The objects of a list as such arrays; none where there is no list.
+     *
+     * @return list<array<string, mixed>>
+     */
+    public static function allNamed(mixed $list): array
+    {
+        return array_map(self::named(...), array_values(\is_array($list) ? $list : []));
+    }
+
     /** @return list<string> */
     public function strings(string $name, int $max = 2000): array
     {

@@ -49,10 +49,13 @@ final readonly class CalibrateForm extends CircuitForm
     /** @return array<string, mixed> */
     public static function told(Calibration $calibration): array
     {
-        $factors = $calibration->factors->toArray();
+        return ['factors' => array_map(static fn (array $map): object => (object) $map, $calibration->factors->toArray()), ...self::moved($calibration)];
+    }
 
+    /** @return array<string, mixed> what a fit moved, and what still resists it */
+    public static function moved(Calibration $calibration): array
+    {
         return [
-            'factors' => array_map(static fn (array $map): object => (object) $map, $factors),
             'fitted' => $calibration->fitted,
             'residuals' => array_map(static fn (array $r): array => ['place' => $r['place'], 'givenVolts' => $r['printed'], 'beforeVolts' => $r['before'], 'afterVolts' => $r['after'], 'withoutItVolts' => $r['without'], 'score' => $r['score'], 'resists' => $r['resists']], $calibration->residuals),
         ];

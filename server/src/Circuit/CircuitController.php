@@ -88,7 +88,7 @@ final readonly class CircuitController
 
         return new JsonResponse([
             'lines' => LineWriter::text(self::circuitDocument($version), $this->tubes, array_map(static fn (TubePosition $t): string => $t->type, $sheet->tubes)),
-            'calibration' => array_intersect_key(CalibrateForm::told($calibration), ['fitted' => 0, 'residuals' => 0]),
+            'calibration' => CalibrateForm::moved($calibration),
             'remarks' => $this->worded(array_map(static fn (Remark $r): array => $r->toArray(), Remarks::of($solution, $this->tubes, $circuit))),
         ]);
     }

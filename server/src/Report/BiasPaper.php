@@ -33,9 +33,10 @@ final readonly class BiasPaper
     /** @return array{tubes: array<string, array<string, mixed>>, changes: list<string>}|null what was measured before the first change that has it, by position, and what was done since; null where nothing was measured before one */
     private function before(JobUnit $unit): ?array
     {
-        $changes = $this->benches->changes($unit, self::MOST_CHANGES);
+        $changes = \array_slice($this->benches->changes($unit), 0, self::MOST_CHANGES);
         foreach ($changes as $i => $change) {
-            $tubes = [] === $change['before']->readings ? [] : self::measured($this->bias->of($this->benches->at($unit, $change['before'], (float) $change['at']->format('U.u'))));
+            $bench = $this->benches->before($unit, $change['at']);
+            $tubes = [] === $bench->state->readings ? [] : self::measured($this->bias->of($bench));
             if ([] !== $tubes) {
                 return ['tubes' => $tubes, 'changes' => array_column(\array_slice($changes, $i), 'text')];
             }
@@ -70,7 +71,7 @@ final readonly class BiasPaper
     private static function measured(array $bias): array
     {
         $tubes = [];
-        foreach (array_map(Fields::named(...), \is_array($bias['tubes']) ? $bias['tubes'] : []) as $tube) {
+        foreach (Fields::allNamed($bias['tubes']) as $tube) {
             $tubes += null === $tube['plateWatts'] || !\is_string($tube['position']) ? [] : [$tube['position'] => $tube];
         }
 

@@ -7,8 +7,8 @@ namespace Yew\Server\Report;
 /** Draws window marks and rail stairs for paper from docs/formats/marks.json: path, line and text only. */
 final class Marks
 {
-    private const INK = '#1C2721';
-    private const SOFT = '#5C675F';
+    public const INK = '#1C2721';
+    public const SOFT = '#5C675F';
     private const PALE = '#EADFC4';
     private const COLOURS = ['within' => '#38584A', 'watch' => '#7F5A12', 'out' => '#A8551A', 'danger' => '#B01E2B', 'cannot-say' => '#5C675F'];
 

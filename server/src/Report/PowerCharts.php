@@ -21,8 +21,6 @@ final readonly class PowerCharts
     private const TOP = 10.0;
     private const FOOT = 22.0;
     private const PALE = '#EADFC4';
-    private const INK = '#1C2721';
-    private const SOFT = '#5C675F';
     private const FINE = '#D8CDB4';
     /** Of the height, for the bias below the line. */
     private const BIAS_SHARE = 0.28;
@@ -59,7 +57,7 @@ final readonly class PowerCharts
             $svg .= self::area(array_map(static fn (array $s): array => [$x($s[0]), $y($s[2])], $steps), array_map(static fn (array $s): array => [$x($s[0]), $y($s[1])], $steps));
         }
         foreach (self::labels($corridors, $y) as [$text, $at]) {
-            $svg .= self::text(self::WIDTH - self::RIGHT + 5, $at + 4, $text, self::INK, 10);
+            $svg .= self::text(self::WIDTH - self::RIGHT + 5, $at + 4, $text, Marks::INK, 10);
         }
         foreach ($samples as $sample) {
             $svg .= $this->marks->point($x($sample->sourceVolts ?? $sample->inletVolts ?? 0.0), $y($sample->value), $sample->verdict->value ?? 'cannot-say');
@@ -82,7 +80,7 @@ final readonly class PowerCharts
             array_map(static fn (array $b): array => [$x($b['mostSeconds'] ?? self::LONGEST_SECONDS), $y($b['share'] * $from)], $band),
             array_map(static fn (array $b): array => [$x($b['leastSeconds']), $y($b['share'] * $from)], $band),
         );
-        $svg .= \sprintf('<path d="M%s" fill="none" stroke="%s" stroke-width="1.6"/>', implode('L', array_map(static fn (array $p): string => $x($p['seconds']).' '.$y($p['volts']), $points)), self::INK);
+        $svg .= \sprintf('<path d="M%s" fill="none" stroke="%s" stroke-width="1.6"/>', implode('L', array_map(static fn (array $p): string => $x($p['seconds']).' '.$y($p['volts']), $points)), Marks::INK);
         $last = $points[\count($points) - 1];
 
         return Marks::image(self::WIDTH, self::FALL_HEIGHT, $svg.$this->marks->point($x($last['seconds']), $y($last['volts']), $fall->reason->verdict->value));
@@ -150,18 +148,18 @@ final readonly class PowerCharts
         $svg = '';
         $step = self::tick($most, 4);
         for ($v = 0.0; $v <= $most; $v += $step) {
-            $svg .= self::rule(self::LEFT, $y($v), self::WIDTH - self::RIGHT, $y($v), 0.0 === $v ? self::INK : self::FINE).self::text(self::LEFT - 5, $y($v) + 3, (string) $v, self::SOFT, 9, true);
+            $svg .= self::rule(self::LEFT, $y($v), self::WIDTH - self::RIGHT, $y($v), 0.0 === $v ? Marks::INK : self::FINE).self::text(self::LEFT - 5, $y($v) + 3, (string) $v, Marks::SOFT, 9, true);
         }
         $step = self::tick(-$least, 2);
         for ($v = -$step; $least < -1.0 && $v >= $least; $v -= $step) {
-            $svg .= self::rule(self::LEFT, $y($v), self::WIDTH - self::RIGHT, $y($v), self::FINE).self::text(self::LEFT - 5, $y($v) + 3, '-'.-$v, self::SOFT, 9, true);
+            $svg .= self::rule(self::LEFT, $y($v), self::WIDTH - self::RIGHT, $y($v), self::FINE).self::text(self::LEFT - 5, $y($v) + 3, '-'.-$v, Marks::SOFT, 9, true);
         }
         $step = self::tick($across, 6);
         for ($m = 0.0; $m <= $across; $m += $step) {
-            $svg .= self::rule($x($m), self::TOP, $x($m), $height - self::FOOT, self::FINE).self::text($x($m) - 4, $height - 8, (string) $m, self::SOFT, 9);
+            $svg .= self::rule($x($m), self::TOP, $x($m), $height - self::FOOT, self::FINE).self::text($x($m) - 4, $height - 8, (string) $m, Marks::SOFT, 9);
         }
 
-        return $svg.self::text(self::WIDTH - self::RIGHT + 5, $height - 8, $unit, self::SOFT, 9);
+        return $svg.self::text(self::WIDTH - self::RIGHT + 5, $height - 8, $unit, Marks::SOFT, 9);
     }
 
     private static function tick(float $range, int $most): float

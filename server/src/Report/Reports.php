@@ -135,7 +135,7 @@ final readonly class Reports
                 'unit' => $unit->unit,
                 'sheet' => $bench->unit->sheet(),
                 'view' => $view,
-                'stairs' => $this->marks->stairs(\is_array($view['stairs']) ? $this->treads($view['stairs']) : []),
+                'stairs' => $this->marks->stairs(Fields::allNamed($view['stairs'])),
                 'sockets' => array_values(array_filter($this->chart->sockets($view), static fn (array $s): bool => [] !== array_filter($s['points'], static fn (array $p): bool => null !== $p['reading']))),
                 'conditions' => $bench->state->conditions->toArray(),
                 'own' => $this->ownConditions($view['points'], $bench->state),
@@ -170,21 +170,6 @@ final readonly class Reports
     }
 
     /**
-     * @param array<mixed> $stairs
-     *
-     * @return list<array<string, mixed>>
-     */
-    private function treads(array $stairs): array
-    {
-        $treads = [];
-        foreach ($stairs as $tread) {
-            $treads[] = Fields::named($tread);
-        }
-
-        return $treads;
-    }
-
-    /**
      * What each reading's conditions have that the page's have not: a figure without its conditions is noise.
      *
      * @return array<string, string> by point key
@@ -193,7 +178,7 @@ final readonly class Reports
     {
         $now = $state->conditions;
         $own = [];
-        foreach (\is_array($points) ? array_map(Fields::named(...), $points) : [] as $point) {
+        foreach (Fields::allNamed($points) as $point) {
             $reading = Fields::named($point['reading'] ?? []);
             $then = Fields::named($reading['conditions'] ?? []);
             if ([] === $then || !\is_string($point['key'] ?? null)) {

@@ -37,7 +37,7 @@ final readonly class VoltageChart
         return $this->pdf->make($this->twig->render('voltage-chart.html.twig', [
             'unit' => $unit->unit, 'tag' => $unit->job->tag, 'sheet' => $bench->unit->sheet(), 'shop' => $shop, 'zone' => $shop->timeZone ?? 'UTC', 'today' => $this->clock->now(),
             'mains' => $conditions->mainsVolts(), 'limiter' => PointView::limiter($conditions), 'meter' => $this->meters->find($conditions->meterId())?->name,
-            'rails' => array_values(array_filter(self::objects($view['points']), static fn (array $p): bool => null === $p['tube'])),
+            'rails' => array_values(array_filter(Fields::allNamed($view['points']), static fn (array $p): bool => null === $p['tube'])),
             'sockets' => $this->sockets($view), 'marks' => $this->marks, 'words' => $this->wording->words(),
         ]));
     }
@@ -50,8 +50,8 @@ final readonly class VoltageChart
     public function sockets(array $view): array
     {
         $sockets = [];
-        $points = self::objects($view['points']);
-        foreach (self::objects($view['tubes']) as $tube) {
+        $points = Fields::allNamed($view['points']);
+        foreach (Fields::allNamed($view['tubes']) as $tube) {
             $here = array_values(array_filter($points, static fn (array $p): bool => $p['tube'] === $tube['position']));
             if ([] === $here) {
                 continue;
@@ -80,11 +80,5 @@ final readonly class VoltageChart
     private static function text(mixed $value): ?string
     {
         return \is_string($value) ? $value : null;
-    }
-
-    /** @return list<array<string, mixed>> */
-    private static function objects(mixed $list): array
-    {
-        return array_map(Fields::named(...), array_values(\is_array($list) ? $list : []));
     }
 }

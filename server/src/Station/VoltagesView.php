@@ -67,7 +67,7 @@ final readonly class VoltagesView
         $resisting = array_column(array_filter($fit->residuals ?? [], static fn (array $r): bool => $r['resists']), 'place');
 
         return [
-            'fit' => null === $fit ? null : array_intersect_key(CalibrateForm::told($fit), ['fitted' => 0, 'residuals' => 0]),
+            'fit' => null === $fit ? null : CalibrateForm::moved($fit),
             'sentence' => $this->wording->voltages(null === $fit ? 'fit-nothing' : ([] === $resisting ? 'fit-kept' : 'fit-resists'), ['places' => implode(', ', $resisting)]),
         ];
     }

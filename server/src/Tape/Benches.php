@@ -165,20 +165,26 @@ final class Benches implements ResetInterface
     }
 
     /**
-     * What was done to the unit, as it was typed, each with the state just before it; what was found, refused or taken back is none of it.
+     * What was done to the unit, as it was typed; what was found, refused or taken back is none of it.
      *
-     * @return list<array{at: \DateTimeImmutable, text: string, before: UnitState}> the earliest first, so many at most
+     * @return list<array{at: \DateTimeImmutable, text: string}> the earliest first
      */
-    public function changes(JobUnit $unit, int $most): array
+    public function changes(JobUnit $unit): array
     {
         $withdrawn = $this->tape->withdrawn($unit->job->id, $unit->unit->id);
-        $done = array_filter($this->tape->ofUnit($unit->job->id, $unit->unit->id, null, null), function (TapeRow $e) use ($withdrawn): bool {
+        $done = array_filter($this->tape->ofUnit($unit->job->id, $unit->unit->id), function (TapeRow $e) use ($withdrawn): bool {
             $said = 'as-fitted' === $e->kind && !$e->isRefused && !isset($withdrawn[$e->id]) ? $this->entry($e)->said : null;
 
             return $said instanceof AsFitted && false === $said->change?->found;
         });
 
-        return array_map(fn (TapeRow $e): array => ['at' => $e->position->observedAt, 'text' => \is_string($e->payload['text'] ?? null) ? $e->payload['text'] : '', 'before' => $this->folded($unit, self::begun($unit), null, $e->position->observedAt->modify('-1 microsecond'))], \array_slice(array_values($done), 0, $most));
+        return array_map(static fn (TapeRow $e): array => ['at' => $e->position->observedAt, 'text' => \is_string($e->payload['text'] ?? null) ? $e->payload['text'] : ''], array_values($done));
+    }
+
+    /** The bench as it stood just before a moment, from the tape; nothing is kept of it. */
+    public function before(JobUnit $unit, \DateTimeImmutable $at): Bench
+    {
+        return $this->at($unit, $this->folded($unit, self::begun($unit), null, $at->modify('-1 microsecond')), (float) $at->format('U.u'));
     }
 
     /** Makes every stored projection of a job anew. */

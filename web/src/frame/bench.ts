@@ -150,9 +150,7 @@ export const useBench = defineStore('bench', () => {
     const board = answer.board
     // What came may change a verdict on every board: the one on the page came with it, the others are asked for when they are opened.
     void queries.invalidateQueries({ queryKey: ['station', jobId], refetchType: board === null ? 'active' : 'none' })
-    void queries.invalidateQueries({ queryKey: ['power', jobId] })
-    void queries.invalidateQueries({ queryKey: ['bias', jobId] })
-    void queries.invalidateQueries({ queryKey: ['voltages', jobId] })
+    for (const told of ['power', 'bias', 'voltages']) void queries.invalidateQueries({ queryKey: [told, jobId] })
     if (board !== null && unit.value !== null) queries.setQueryData(boardKey(jobId, unit.value.id, board.station), board)
     // What was named a moment ago may not even be in the box yet.
     if (!naming && mine.value.every((w) => w.body.kind !== 'conditions')) named.value = null

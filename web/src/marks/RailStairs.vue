@@ -34,14 +34,14 @@ interface Drawn { tread: Tread; x: number; w: number; gap: number; top: number; 
 const pitch = computed(() => Math.min(400, (width.value - left - 8) / Math.max(1, below.value.length)))
 /** How wide the window of a place below zero is drawn: its figure and its name need the rest. */
 const bar = computed(() => (pitch.value < 250 ? 36 : 92))
-/** A tread too narrow for words: figures only, and the part between two of them by its name. */
-const isTight = computed(() => (width.value - left - 16) / Math.max(1, above.value.length) < tightSlot)
+/** How wide a tread is with its gap; too narrow for words, it has figures only, and the part between two of them by its name. */
+const slot = computed(() => (width.value - left - 16) / Math.max(1, above.value.length))
+const isTight = computed(() => slot.value < tightSlot)
 
 const drawn = computed<Drawn[]>(() => {
   const list = above.value
-  const slot = (width.value - left - 16) / Math.max(1, list.length)
-  const gap = Math.min(62, slot * 0.36)
-  const w = slot - gap
+  const gap = Math.min(62, slot.value * 0.36)
+  const w = slot.value - gap
   return list.map((tread, i) => {
     const read = tread.measuredVolts
     const low = tread.lowVolts ?? drawnAt(tread) ?? read ?? 0
@@ -50,11 +50,11 @@ const drawn = computed<Drawn[]>(() => {
     const parent = list[parentIndex]
     const parentVolts = parent === undefined ? null : (parent.measuredVolts ?? drawnAt(parent))
     return {
-      tread, x: left + 8 + i * slot, w, gap, top: y(high), bottom: y(low),
+      tread, x: left + 8 + i * slot.value, w, gap, top: y(high), bottom: y(low),
       labelY: Math.min(Math.max(y(low), read === null ? 0 : y(read)) + 24, zero.value - 46),
       parent: parentVolts === null || parentIndex !== i - 1 ? null : y(parentVolts),
       // In a narrow gap the name stands above both windows, else over the step itself.
-      viaY: parentVolts === null ? 0 : slot < tightSlot ? Math.max(12, Math.min(y(parent?.highVolts ?? parentVolts), y(high), y(parentVolts)) - 8) : y(parentVolts) - 18,
+      viaY: parentVolts === null ? 0 : isTight.value ? Math.max(12, Math.min(y(parent?.highVolts ?? parentVolts), y(high), y(parentVolts)) - 8) : y(parentVolts) - 18,
       colour: tread.verdict === null ? 'var(--soft)' : `var(--${tread.verdict})`,
     }
   })

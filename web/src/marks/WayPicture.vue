@@ -16,7 +16,6 @@ const clips: Record<string, Clip> = {
   'own-cathode': { kind: 'V', from: [x, cathode + 6], to: [x, chassis], meter: [126, 127] },
   'shared-cathode': { kind: 'V', from: [x, cathode + 6], to: [x, chassis], meter: [126, 127] },
   'half-drop': { kind: 'V', from: [x, tap], to: [x, plate], meter: [126, 44] },
-  'half-difference': { kind: 'V', from: [x, plate], to: [126, chassis], meter: [126, 104] },
   'half-shunt': { kind: 'A', from: [x, tap], to: [x, plate], meter: [126, 44] },
   'cathode-ammeter': { kind: 'A', from: [x, cathode + 6], to: [x, cathode + 20], meter: [126, 117], breaks: [x, cathode + 8, x, cathode + 18] },
   'plate-ammeter': { kind: 'A', from: [x, plate - 3], to: [x, plate + 11], meter: [126, 66], breaks: [x, plate - 1, x, plate + 9] },

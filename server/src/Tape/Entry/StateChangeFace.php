@@ -37,7 +37,7 @@ final class StateChangeFace extends ShippedFace
 
     public function words(TapeEntry $entry): EntryWords
     {
-        $stood = \is_array($entry->payload['stood'] ?? null) ? array_map(Fields::named(...), array_values($entry->payload['stood'])) : [];
+        $stood = Fields::allNamed($entry->payload['stood'] ?? null);
         $said = [] === $stood ? EntryWords::joined('. ', self::gates(Fields::named($entry->payload['gates'] ?? [])), self::hazards($entry)) : $this->stood($stood);
 
         return new EntryWords(ucfirst(self::text($entry, 'to')), $said);
@@ -74,7 +74,7 @@ final class StateChangeFace extends ShippedFace
 
     private static function hazards(TapeEntry $entry): string
     {
-        $hazards = \is_array($entry->payload['hazards'] ?? null) ? array_map(Fields::named(...), $entry->payload['hazards']) : [];
+        $hazards = Fields::allNamed($entry->payload['hazards'] ?? null);
         $parts = array_unique(array_map(static fn (array $h): string => \is_string($h['part'] ?? null) ? $h['part'] : '', $hazards));
         $reason = self::text($entry, 'reason');
 

@@ -79,15 +79,16 @@ const foreign = computed(() => (bench.bench?.fitted ?? []).filter((f) => !f.coun
 const milli = (a: number): string => `${(a * 1000).toPrecision(3)} mA`
 
 /** What stands beside the stairs: what was asked for, else causes as soon as something is off. */
-const beside = ref<'watched' | 'fit' | null>(null)
-const watchedKey = ref<string | null>(null)
-watch(() => unit.value?.id, () => { beside.value = watchedKey.value = null })
+const beside = ref<{ watched: string } | 'fit' | null>(null)
+/** The point that is watched; it is asked for only while it is shown. */
+const watchedKey = computed(() => (beside.value === null || beside.value === 'fit' ? null : beside.value.watched))
+watch(() => unit.value?.id, () => { beside.value = null })
 const { data: together, pending: hintsPending } = useHints()
 const hints = computed(() => (together.value?.hints?.headline == null ? null : together.value.hints))
 const swaps = computed(() => together.value?.swaps ?? [])
 const next = computed(() => hints.value?.next ?? null)
 const { data: fit, fault: fitFault } = useJobFit(computed(() => beside.value === 'fit'))
-const { data: drift, fault: driftFault } = useDrift(computed(() => watchedKey.value))
+const { data: drift, fault: driftFault } = useDrift(watchedKey)
 const watched = computed(() => points.value.find((p) => p.key === watchedKey.value))
 const moved = computed(() => movedReadings(points.value))
 const hasAside = computed(() => beside.value !== null || hints.value !== null || swaps.value.length > 0)
@@ -101,7 +102,7 @@ const entry = {
     ...reading.keys.value,
     ...(next.value === null ? [] : [{ key: 'h', label: 'tells most', elsewhere: true, act: tellsMost }]),
     ...(treads.value.length === 0 ? [] : [
-      { key: 'w', label: 'watch', elsewhere: true, pressed: beside.value === 'watched', act: watchPoint },
+      { key: 'w', label: 'watch', elsewhere: true, pressed: watchedKey.value !== null, act: watchPoint },
       { key: 'x', label: 'fit', elsewhere: true, pressed: beside.value === 'fit', act: showFit },
     ]),
   ]),
@@ -112,17 +113,13 @@ function tellsMost(): undefined {
 /** Watches the point that is asked for; the same point again lets go of it. */
 function watchPoint(): string | undefined {
   const key = probe.current.value?.kind === 'point' ? probe.current.value.key : probe.lastWritten.value
-  if (beside.value === 'watched' && (key === null || key === watchedKey.value)) { unwatch(); return undefined }
+  if (watchedKey.value !== null && (key === null || key === watchedKey.value)) { beside.value = null; return undefined }
   if (key === null) return 'Choose the point first: the arrows, or a click on it.'
-  watchedKey.value = key
-  beside.value = 'watched'
+  beside.value = { watched: key }
   return undefined
 }
 function showFit(): undefined {
   beside.value = beside.value === 'fit' ? null : 'fit'
-}
-function unwatch(): void {
-  beside.value = watchedKey.value = null
 }
 async function swapped(positions: string[]): Promise<void> {
   await bench.write('as-fitted', { text: `swap ${positions.join(' ')}` })
@@ -140,13 +137,13 @@ function choose(key: string): void {
 <template>
   <div class="station">
     <div class="board-in">
-      <h1>Voltages <small>{{ unit?.maker }} {{ unit?.model }} · {{ unit?.sheet === null ? 'no sheet' : `sheet “${unit?.sheet?.name}” ${unit?.sheet?.number}` }} · {{ mains }}<span v-if="foreign.length > 0"> · not in this circuit: {{ foreign.join(', ') }}</span></small><b v-if="warming !== null" class="warm m">{{ warming }}</b><span v-if="treads.length > 0" class="beside-keys"><button type="button" :aria-pressed="beside === 'watched'" @click="watchPoint(); line?.focus()"><kbd>w</kbd> watch</button><button type="button" :aria-pressed="beside === 'fit'" @click="showFit(); line?.focus()"><kbd>x</kbd> fit</button><a :href="chart" target="_blank" rel="noopener">chart, PDF</a></span></h1>
+      <h1>Voltages <small>{{ unit?.maker }} {{ unit?.model }} · {{ unit?.sheet === null ? 'no sheet' : `sheet “${unit?.sheet?.name}” ${unit?.sheet?.number}` }} · {{ mains }}<span v-if="foreign.length > 0"> · not in this circuit: {{ foreign.join(', ') }}</span></small><b v-if="warming !== null" class="warm m">{{ warming }}</b><span v-if="treads.length > 0" class="beside-keys"><button type="button" :aria-pressed="watchedKey !== null" @click="watchPoint(); line?.focus()"><kbd>w</kbd> watch</button><button type="button" :aria-pressed="beside === 'fit'" @click="showFit(); line?.focus()"><kbd>x</kbd> fit</button><a :href="chart" target="_blank" rel="noopener">chart, PDF</a></span></h1>
       <div v-if="stop !== undefined && bench.bench?.state.stop === null" class="stop" role="alert"><b>OFF.</b> {{ stop.name }} {{ stop.reading?.shown }} {{ stop.unit }}: {{ stop.reading?.sentence }} <kbd>Esc</kbd> <kbd>Esc</kbd></div>
       <p v-if="finding !== undefined" class="finding"><svg width="12" height="14" aria-hidden="true"><path d="M1 7l10 -6v12z" fill="var(--out)" /></svg><span><b>{{ finding.headline }}</b> {{ finding.sentence }}</span></p>
       <p v-if="moved !== null" class="moved" role="status"><b>{{ moved.count }} {{ moved.count === 1 ? 'reading no longer holds' : 'readings no longer hold' }}.</b> {{ moved.why.join('; ') }}: {{ moved.count === 1 ? 'it is' : 'they are' }} asked for again.</p>
       <div v-if="treads.length > 0" :class="['upper', { narrow: hasAside }]">
         <div class="card stairs"><rail-stairs :treads="treads" :lit="lit" choosable @probe="choose" /></div>
-        <watched-point v-if="beside === 'watched' && watched !== undefined" :point="watched" :drift="drift" :fault="driftFault" @close="unwatch" />
+        <watched-point v-if="watched !== undefined" :point="watched" :drift="drift" :fault="driftFault" @close="beside = null" />
         <div v-else-if="beside === 'fit'" class="card fitted" tabindex="0" role="region" aria-label="Fitted to this unit">
           <p v-if="fit === null" class="soft">{{ fitFault ?? 'Fitting the circuit to what was read…' }}</p>
           <p v-else-if="fit.fit === null">{{ fit.sentence }}</p>

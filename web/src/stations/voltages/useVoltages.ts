@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from '@tanstack/vue-query'
+import { useQuery } from '@tanstack/vue-query'
 import { computed, type ComputedRef } from 'vue'
 import { api, ask, type Point, type Schemas } from '../../api/client'
 import { useBench, voltagesKey } from '../../frame/bench'
@@ -19,8 +19,7 @@ interface Asked<T> { data: ComputedRef<T | null>; pending: ComputedRef<boolean>;
 
 /** What the readings of the unit in hand say together; it follows the tape, and what was said stays while it is asked for anew. */
 export function useHints(): Asked<Schemas['Hints']> {
-  const bench = useBench()
-  const ids = computed(() => ({ jobId: bench.job?.id ?? '', unitId: bench.unit?.id ?? '' }))
+  const ids = unitInHand()
   const query = useQuery({
     queryKey: computed(() => [...voltagesKey(ids.value.jobId, ids.value.unitId), 'hints']),
     queryFn: () => ask(api.GET('/api/jobs/{jobId}/units/{unitId}/voltages', { params: { path: ids.value } })),
@@ -31,8 +30,7 @@ export function useHints(): Asked<Schemas['Hints']> {
 
 /** What would have to be fitted for the readings; asked for when it is looked at. */
 export function useJobFit(wanted: ComputedRef<boolean>): Asked<JobFit> {
-  const bench = useBench()
-  const ids = computed(() => ({ jobId: bench.job?.id ?? '', unitId: bench.unit?.id ?? '' }))
+  const ids = unitInHand()
   const query = useQuery({
     queryKey: computed(() => [...voltagesKey(ids.value.jobId, ids.value.unitId), 'fit']),
     queryFn: () => ask(api.GET('/api/jobs/{jobId}/units/{unitId}/voltages/fit', { params: { path: ids.value } })),
@@ -43,18 +41,19 @@ export function useJobFit(wanted: ComputedRef<boolean>): Asked<JobFit> {
 
 /** How a watched point moves since the unit was switched on. */
 export function useDrift(key: ComputedRef<string | null>): Asked<Drift> {
-  const bench = useBench()
-  const ids = computed(() => ({ jobId: bench.job?.id ?? '', unitId: bench.unit?.id ?? '' }))
+  const ids = unitInHand()
   const query = useQuery({
     queryKey: computed(() => [...voltagesKey(ids.value.jobId, ids.value.unitId), 'drift', key.value]),
     queryFn: () => ask(api.GET('/api/jobs/{jobId}/units/{unitId}/voltages/drift', { params: { path: ids.value, query: { key: key.value ?? '' } } })),
     enabled: computed(() => ids.value.unitId !== '' && key.value !== null),
     refetchInterval: watchedMs,
-    placeholderData: keepPreviousData,
   })
-  const answer = asked(query)
-  // The last point's curve is no answer for this one.
-  return { ...answer, data: computed(() => (answer.data.value?.key === key.value ? answer.data.value : null)) }
+  return asked(query)
+}
+
+function unitInHand(): ComputedRef<{ jobId: string; unitId: string }> {
+  const bench = useBench()
+  return computed(() => ({ jobId: bench.job?.id ?? '', unitId: bench.unit?.id ?? '' }))
 }
 
 function asked<T>(query: { data: { value: T | undefined }; isFetching: { value: boolean }; error: { value: Error | null } }): Asked<T> {
